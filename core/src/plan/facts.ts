@@ -1,0 +1,57 @@
+/** Plan facts: what a player wants to know before playing. */
+import { type Timeline, beatOf } from './timeline.ts';
+
+export interface Aloneness {
+  beats: number;
+  seconds: number;
+  /** Number of the bar in which the wait begins. */
+  fromBar: number;
+}
+
+export interface PlanFacts {
+  bars: number;
+  durationS: number;
+  /** Clicks that sound, without the count-in. */
+  clicks: number;
+  notes: number;
+  /** The longest wait from one sounding click to the next, or to the end of the plan. */
+  longestAlone: Aloneness;
+}
+
+export function planFacts(timeline: Timeline): PlanFacts {
+  const { bars, clicks, targets, endS } = timeline;
+  const played = bars.filter((bar) => bar.kind === 'play');
+  const sounding = clicks.filter((click) => click.sounding);
+  return {
+    bars: played.length,
+    durationS: endS,
+    clicks: sounding.filter((click) => bars[click.bar].kind === 'play').length,
+    notes: targets.length,
+    longestAlone: longestAlone(timeline),
+  };
+}
+
+function longestAlone({ bars, clicks, endS }: Timeline): Aloneness {
+  const last = bars[bars.length - 1];
+  const marks = clicks
+    .filter((click) => click.sounding)
+    .map((click) => ({
+      timeS: click.timeS,
+      beat: beatOf(bars[click.bar], click.position),
+      bar: bars[click.bar].number,
+    }));
+  const edges = [
+    { timeS: 0, beat: 0, bar: bars[0].number },
+    ...marks,
+    { timeS: endS, beat: last.firstBeat + last.meter.beats, bar: last.number },
+  ];
+  let best: Aloneness = { beats: 0, seconds: 0, fromBar: edges[0].bar };
+  for (let i = 1; i < edges.length; i++) {
+    const seconds = edges[i].timeS - edges[i - 1].timeS;
+    // A hair's breadth, so that of equal waits the first is named whatever the rounding of seconds.
+    if (seconds > best.seconds + 1e-9) {
+      best = { seconds, beats: edges[i].beat - edges[i - 1].beat, fromBar: edges[i - 1].bar };
+    }
+  }
+  return best;
+}

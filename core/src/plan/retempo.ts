@@ -1,0 +1,39 @@
+/** The same plan at another speed: every section's tempo scales by one ratio. */
+import { Fraction, type Tempo, parseFraction, ratioOf, tempo } from '../time/index.ts';
+import type { Plan } from './schema.ts';
+
+/** The tempo that stands for a plan: its first section's. */
+export function planTempo(plan: Plan): Tempo {
+  const { bpm, beat } = plan.sections[0].tempo;
+  return tempo(bpm, beat);
+}
+
+/** The plan with its first section at `next`, the others scaled alike. `next` is said in any note. */
+export function withTempo(plan: Plan, next: Tempo): Plan {
+  const now = planTempo(plan);
+  const ratio = next.bpm.mul(next.beat).div(now.bpm.mul(now.beat));
+  const scaled = (bpm: number | string, from: Fraction, to: Fraction) =>
+    rate(new Fraction(bpm).mul(ratio).mul(from).div(to));
+  return {
+    ...plan,
+    sections: plan.sections.map((section) => {
+      const from = parseFraction(section.tempo.beat);
+      // Sections that were said in the first section's note follow it into the new one.
+      const to = from.equals(now.beat) ? next.beat : from;
+      return {
+        ...section,
+        tempo: {
+          ...section.tempo,
+          beat: to.toFraction(),
+          bpm: scaled(section.tempo.bpm, from, to),
+          ...(section.tempo.toBpm === undefined ? {} : { toBpm: scaled(section.tempo.toBpm, from, to) }),
+        },
+      };
+    }),
+  };
+}
+
+/** A number where a short decimal says it exactly, else the fraction in text. */
+function rate(value: Fraction): number | string {
+  return 10_000 % ratioOf(value).d === 0 ? value.valueOf() : value.toFraction();
+}

@@ -1,0 +1,252 @@
+/**
+ * The plan document: what clicks, what is silent, what the player is asked to play. One Zod schema checks forms,
+ * requests, file imports and stored JSON, and is published as JSON Schema (docs/schema/plan.schema.json).
+ *
+ * Every position and duration is a fraction of a whole note in a string. Fields we do not know are kept, so a
+ * plan written by a newer version loses nothing here.
+ */
+import { z } from 'zod';
+import { barLength, isFractionText, meterName, parseFraction } from '../time/index.ts';
+
+const FRACTION_HINT = 'write a fraction of a whole note, like "1/4" for a quarter or "0" for the start';
+const FRACTION_PATTERN = /^\d{1,6}(\/[1-9]\d{0,5})?$/;
+
+/** A position: "0", "1/4", "11/12". */
+export const positionSchema = z.string({ error: FRACTION_HINT }).regex(FRACTION_PATTERN, FRACTION_HINT);
+
+/** A duration or step: a fraction above zero. */
+export const durationSchema = positionSchema.refine(
+  (text) => !isFractionText(text) || !/^0+(\/|$)/.test(text),
+  {
+    error: 'must be longer than 0, like "1/4"',
+  },
+);
+
+const positions = z.array(positionSchema).min(1, 'name at least one position, like ["1/4"]').max(512);
+const wholeNumber = (min: number, max: number, what: string) =>
+  z
+    .number({ error: `${what} must be a whole number` })
+    .int(`${what} must be a whole number`)
+    .min(min, `${what} must be at least ${min}`)
+    .max(max, `${what} must be at most ${max}`);
+
+export const BPM_RANGE = { min: 1, max: 999 } as const;
+const BPM_HINT = `a tempo lies between ${BPM_RANGE.min} and ${BPM_RANGE.max} a minute`;
+/** A rate a minute: a number, or an exact fraction in text ("220/3") where a decimal would round. */
+export const bpmSchema = z.union(
+  [
+    z.number().min(BPM_RANGE.min, BPM_HINT).max(BPM_RANGE.max, BPM_HINT),
+    z
+      .string()
+      .regex(FRACTION_PATTERN, BPM_HINT)
+      .refine((text) => {
+        if (!isFractionText(text)) return false;
+        const value = parseFraction(text).valueOf();
+        return value >= BPM_RANGE.min && value <= BPM_RANGE.max;
+      }, BPM_HINT),
+  ],
+  { error: BPM_HINT },
+);
+
+export const meterSchema = z
+  .looseObject({
+    beats: wholeNumber(1, 64, 'beats in a bar'),
+    unit: durationSchema,
+    groups: z
+      .array(wholeNumber(1, 64, 'a group'))
+      .min(1)
+      .optional(),
+  })
+  .refine((m) => !m.groups || m.groups.reduce((a, b) => a + b, 0) === m.beats, {
+    path: ['groups'],
+    error: 'the groups must add up to the beats of the bar',
+  });
+
+export const tempoSchema = z.looseObject({
+  bpm: bpmSchema,
+  beat: durationSchema,
+  toBpm: bpmSchema.optional(),
+});
+
+/** Exactly one of `kinds` must be present; otherwise an issue that names the choices. */
+function requireOneOf(kinds: readonly string[], what: string) {
+  return (value: Record<string, unknown>, context: z.RefinementCtx) => {
+    const present = kinds.filter((kind) => value[kind] !== undefined);
+    if (present.length !== 1) {
+      context.addIssue({
+        code: 'custom',
+        message: `${what} has exactly one of ${kinds.map((k) => `"${k}"`).join(', ')}; this one has ${
+          present.length === 0 ? 'none' : present.map((k) => `"${k}"`).join(' and ')
+        }`,
+      });
+    }
+  };
+}
+
+export const clickLayerSchema = z
+  .looseObject({
+    at: positions.optional(),
+    every: durationSchema.optional(),
+    from: positionSchema.optional(),
+    groove: z.string().min(1).max(60).optional(),
+    shift: positionSchema.optional(),
+    feel: z.enum(['regular', 'half', 'double']).optional(),
+    checkpoint: wholeNumber(1, 64, 'checkpoint').optional(),
+    voice: z.string().min(1).max(40).optional(),
+    gainDb: z
+      .number()
+      .min(-60, 'gain lies between -60 and 6 dB')
+      .max(6, 'gain lies between -60 and 6 dB')
+      .optional(),
+    accent: positions.optional(),
+  })
+  .superRefine(requireOneOf(['at', 'every', 'groove'], 'a click layer'));
+
+export const silenceSchema = z
+  .looseObject({
+    sound: wholeNumber(0, 1000, 'sounding bars').optional(),
+    silent: z
+      .union([
+        wholeNumber(0, 1000, 'silent bars'),
+        z
+          .array(wholeNumber(0, 1000, 'silent bars'))
+          .min(1)
+          .max(256),
+      ])
+      .optional(),
+    bars: z
+      .string()
+      .regex(/^[xo]{1,256}$/, 'write the bars as x (sounds) and o (silent), like "xxxo"')
+      .optional(),
+    dropChance: z
+      .number()
+      .min(0, 'a chance lies between 0 and 1')
+      .max(1, 'a chance lies between 0 and 1')
+      .optional(),
+    seed: z.number().int().optional(),
+    fadeDb: z.number().min(-60).max(60).optional(),
+  })
+  .superRefine(requireOneOf(['sound', 'bars', 'dropChance', 'fadeDb'], 'a silence'))
+  .superRefine((value, context) => {
+    if (value.sound !== undefined && value.silent === undefined) {
+      context.addIssue({
+        code: 'custom',
+        path: ['silent'],
+        message: 'say how many bars are silent after the sounding ones',
+      });
+    }
+    const silent = [value.silent ?? 1].flat();
+    if (value.sound === 0 && silent.at(-1) === 0) {
+      context.addIssue({
+        code: 'custom',
+        path: ['silent'],
+        message: 'sounding and silent bars cannot both be 0',
+      });
+    }
+  });
+
+const rhythmNote = z.looseObject({
+  dur: durationSchema,
+  rest: z.boolean().optional(),
+  accent: z.boolean().optional(),
+  sticking: z.string().max(8).optional(),
+  hold: z.boolean().optional(),
+});
+
+/** `from` as text is an offset from the section's start; as a number it is the first bar played, like `fromBar`. */
+export const playSchema = z
+  .looseObject({
+    every: durationSchema.optional(),
+    from: z.union([positionSchema, wholeNumber(1, 10_000, 'the first bar played')]).optional(),
+    at: positions.optional(),
+    rhythm: z.array(rhythmNote).min(1).max(2048).optional(),
+    free: durationSchema.optional(),
+    voice: z.string().min(1).max(40).optional(),
+    swing: z
+      .looseObject({
+        of: durationSchema,
+        ratio: z
+          .number()
+          .min(1, 'a swing ratio lies between 1 and 9')
+          .max(9, 'a swing ratio lies between 1 and 9'),
+      })
+      .optional(),
+    fromBar: wholeNumber(1, 10_000, 'the first bar played').optional(),
+    until: wholeNumber(1, 10_000, 'the last bar played').optional(),
+  })
+  .superRefine(requireOneOf(['every', 'at', 'rhythm', 'free'], 'a line to play'));
+
+export const sectionSchema = z
+  .looseObject({
+    name: z.string().max(120).optional(),
+    bars: wholeNumber(1, 10_000, 'bars'),
+    meter: meterSchema,
+    tempo: tempoSchema,
+    clicks: z.array(clickLayerSchema).max(32).default([]),
+    silence: silenceSchema.optional(),
+    play: z.array(playSchema).max(8).default([]),
+  })
+  .superRefine((section, context) => {
+    const { meter } = section;
+    if (!isFractionText(meter.unit)) return;
+    const bar = barLength({ beats: meter.beats, unit: parseFraction(meter.unit) });
+    const name = meterName({ beats: meter.beats, unit: parseFraction(meter.unit) });
+    const check = (list: string[] | undefined, path: (string | number)[], what: string) =>
+      list?.forEach((text, i) => {
+        if (isFractionText(text) && parseFraction(text).gte(bar)) {
+          context.addIssue({
+            code: 'custom',
+            path: [...path, i],
+            message: `${what} at ${text} lies outside a bar of ${name}, which ends at ${bar.toFraction()}`,
+          });
+        }
+      });
+    section.clicks.forEach((layer, i) => {
+      check(layer.at, ['clicks', i, 'at'], 'a click');
+      check(layer.accent, ['clicks', i, 'accent'], 'an accent');
+    });
+    section.play.forEach((line, i) => check(line.at, ['play', i, 'at'], 'a note'));
+  });
+
+export const planSchema = z.looseObject({
+  format: z.literal('feldspar-plan', {
+    error: 'this is not a Feldspar plan: "format" must be "feldspar-plan"',
+  }),
+  version: z.literal(1, { error: 'this plan is of another version; this Feldspar reads version 1' }),
+  title: z.string({ error: 'give the plan a title' }).trim().min(1, 'give the plan a title').max(160),
+  countIn: z.looseObject({ bars: wholeNumber(0, 16, 'bars of count-in') }).optional(),
+  sections: z
+    .array(sectionSchema, { error: 'a plan has a list of sections' })
+    .min(1, 'a plan has at least one section')
+    .max(512),
+});
+
+export type Plan = z.infer<typeof planSchema>;
+export type Section = z.infer<typeof sectionSchema>;
+export type ClickLayer = z.infer<typeof clickLayerSchema>;
+export type Silence = z.infer<typeof silenceSchema>;
+export type PlayLine = z.infer<typeof playSchema>;
+
+export interface FieldProblem {
+  /** Where: "sections[1].clicks[0].at[2]", or "" for the whole document. */
+  path: string;
+  message: string;
+}
+
+/** Zod's issues as plain field problems, for screens and for problem details. */
+export function fieldProblems(error: z.ZodError): FieldProblem[] {
+  return error.issues.map((issue) => ({
+    path: issue.path.reduce<string>(
+      (text, key) =>
+        typeof key === 'number' ? `${text}[${key}]` : text ? `${text}.${String(key)}` : String(key),
+      '',
+    ),
+    message: issue.message,
+  }));
+}
+
+/** Reads a plan from untrusted JSON values. */
+export function readPlan(value: unknown): { plan: Plan } | { problems: FieldProblem[] } {
+  const result = planSchema.safeParse(value);
+  return result.success ? { plan: result.data } : { problems: fieldProblems(result.error) };
+}

@@ -1,0 +1,80 @@
+/**
+ * The timeline: what a plan means. Everything downstream reads it; nothing downstream reads the plan again.
+ * Times are seconds from the first beat of the count-in; positions stay exact fractions of a whole note, counted
+ * from the start of their bar.
+ */
+import type { Fraction, Meter } from '../time/index.ts';
+
+export interface Bar {
+  /** 1 for the first bar played; the count-in ends with bar 0. */
+  number: number;
+  kind: 'countIn' | 'play';
+  section: number;
+  meter: Meter;
+  startS: number;
+  endS: number;
+  /** Beats (of the meter) before this bar, counted from time zero. */
+  firstBeat: number;
+  /** The plan silences this bar's clicks. */
+  silent: boolean;
+}
+
+export interface Click {
+  timeS: number;
+  /** Index into `bars`. */
+  bar: number;
+  position: Fraction;
+  voice: string;
+  accent: boolean;
+  gainDb: number;
+  /** False where a silence swallows it. */
+  sounding: boolean;
+}
+
+export interface Target {
+  timeS: number;
+  bar: number;
+  position: Fraction;
+  voice: string;
+  /** To the next target of the same line, or to its end. */
+  lengthS: number;
+}
+
+/** Consecutive bars whose clicks are silenced. */
+export interface SilentStretch {
+  fromS: number;
+  toS: number;
+  firstBar: number;
+  lastBar: number;
+}
+
+export interface Timeline {
+  bars: Bar[];
+  clicks: Click[];
+  targets: Target[];
+  silentStretches: SilentStretch[];
+  /** The end of the last bar. */
+  endS: number;
+}
+
+/** Index of the bar that sounds at `timeS`; clamped to the first and last bar. */
+export function barIndexAt(bars: readonly Bar[], timeS: number): number {
+  let low = 0;
+  let high = bars.length - 1;
+  while (low < high) {
+    const middle = (low + high + 1) >> 1;
+    if (bars[middle].startS <= timeS) low = middle;
+    else high = middle - 1;
+  }
+  return low;
+}
+
+/** Seconds of one beat (of the meter) in this bar, on average over the bar. */
+export function beatSeconds(bar: Bar): number {
+  return (bar.endS - bar.startS) / bar.meter.beats;
+}
+
+/** Beats from time zero to a position in a bar; the meter's own beats. */
+export function beatOf(bar: Bar, position: Fraction): number {
+  return bar.firstBeat + position.div(bar.meter.unit).valueOf();
+}

@@ -1,0 +1,35 @@
+/**
+ * Exact positions and durations: fractions of a whole note, as `fraction.js` values.
+ * In documents they are strings ("3/8"); a document never holds a floating-point position.
+ */
+import Fraction from 'fraction.js';
+
+export { Fraction };
+
+/** Six digits a side are more than any notation needs, and keep hostile input small. */
+const FRACTION_TEXT = /^\d{1,6}(\/[1-9]\d{0,5})?$/;
+
+export function isFractionText(text: string): boolean {
+  return FRACTION_TEXT.test(text);
+}
+
+/**
+ * Reads "3/8" or "2" as an exact fraction of a whole note.
+ * @throws RangeError when the text is not a non-negative fraction of whole numbers.
+ */
+export function parseFraction(text: string): Fraction {
+  if (!isFractionText(text)) {
+    throw new RangeError(`"${text}" is not a fraction of a whole note; write it like "1/4" or "2"`);
+  }
+  return new Fraction(text);
+}
+
+/** The text that `parseFraction` reads back: "3/8", "2", "0". */
+export function fractionText(value: Fraction): string {
+  return value.toFraction();
+}
+
+/** Numerator and denominator as ordinary numbers (exact below 2^53). */
+export function ratioOf(value: Fraction): { n: number; d: number } {
+  return { n: Number(value.s * value.n), d: Number(value.d) };
+}
