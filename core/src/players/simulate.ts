@@ -1,0 +1,74 @@
+/**
+ * A simulated player: the stand-in for people, in demo data, tests and trials. Two levels of timing (Wing and
+ * Kristofferson 1973): a central clock whose intervals vary, and a hand whose delay varies around each stroke; while
+ * clicks sound, a share α of the last asynchrony is corrected (Vorberg and Wing 1996). Seeded: the same seed plays
+ * the same take.
+ */
+import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
+import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
+import { z } from 'zod';
+import { type Timeline, beatSeconds } from '../plan/index.ts';
+import { type Hit, SAME_MOMENT_S } from '../timing/index.ts';
+
+export const playerTraitsSchema = z.object({
+  /** Tempo bias of the own clock; positive is fast. */
+  tempoPercent: z.number().min(-50).max(50),
+  /** Standard deviation of the clock, a beat. */
+  clockSdMs: z.number().min(0).max(500),
+  /** Standard deviation of the hand's delay. */
+  handSdMs: z.number().min(0).max(500),
+  /** Share of the last asynchrony corrected at each sounding click, 0 to 1. */
+  correction: z.number().min(0).max(1),
+  /** Constant offset against the click; negative is ahead of it. */
+  offsetMs: z.number().min(-500).max(500),
+  missChance: z.number().min(0).max(1),
+  extraChance: z.number().min(0).max(1),
+});
+
+export type PlayerTraits = z.infer<typeof playerTraitsSchema>;
+
+export const STEADY_PLAYER: PlayerTraits = {
+  tempoPercent: 0,
+  clockSdMs: 8,
+  handSdMs: 5,
+  correction: 0.4,
+  offsetMs: -12,
+  missChance: 0,
+  extraChance: 0,
+};
+
+/** Hits of one performance of the timeline's targets, in order of time. */
+export function simulate(timeline: Timeline, traits: PlayerTraits, seed: number): Hit[] {
+  const random = xoroshiro128plus(seed);
+  const uniform = () => uniformFloat64(random);
+  // Box and Muller 1958.
+  const normal = () => Math.sqrt(-2 * Math.log(1 - uniform())) * Math.cos(2 * Math.PI * uniform());
+
+  const sounding = timeline.clicks.filter((click) => click.sounding);
+  const hits: Hit[] = [];
+  let clockErrorS = 0;
+  let heardErrorS = 0;
+  let lastS: number | null = null;
+  let next = 0;
+  for (const target of timeline.targets) {
+    const beatS = beatSeconds(timeline.bars[target.bar]);
+    if (lastS !== null && target.timeS > lastS + SAME_MOMENT_S) {
+      // Clicks up to and with the last stroke were compared with it; they steer the interval now beginning.
+      let heard = false;
+      for (; next < sounding.length && sounding[next].timeS <= lastS + SAME_MOMENT_S; next++) heard = true;
+      if (heard) clockErrorS -= traits.correction * heardErrorS;
+      const beats = (target.timeS - lastS) / beatS;
+      const bias = 1 / (1 + traits.tempoPercent / 100) - 1;
+      clockErrorS += beats * beatS * bias + (normal() * Math.sqrt(beats) * traits.clockSdMs) / 1000;
+    }
+    lastS = target.timeS;
+    const handS = (normal() * traits.handSdMs) / 1000;
+    heardErrorS = clockErrorS + handS;
+    const timeS = target.timeS + heardErrorS + traits.offsetMs / 1000;
+    if (uniform() >= traits.missChance) hits.push({ timeS, voice: target.voice });
+    if (uniform() < traits.extraChance) {
+      hits.push({ timeS: timeS + target.lengthS * (0.2 + 0.6 * uniform()), voice: target.voice });
+    }
+  }
+  return hits.sort((a, b) => a.timeS - b.timeS);
+}

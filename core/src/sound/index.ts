@@ -1,0 +1,2 @@
+export * from './voices.ts';
+export * from './render.ts';

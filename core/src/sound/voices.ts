@@ -1,0 +1,71 @@
+/**
+ * Click voices, synthesised: a short struck-wood sound (two damped modes and a breath of noise) and a dry tick.
+ * Each is full from its first sample, so the sample it is placed on is its onset; peaks stay below -3 dBFS.
+ */
+import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
+import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
+
+export const VOICES = ['wood', 'tick'] as const;
+export type VoiceName = (typeof VOICES)[number];
+
+interface Recipe {
+  seconds: number;
+  /** Damped sinusoids: frequency in Hz, time in seconds to fall to 1/e, share of the level. */
+  modes: { hz: number; decayS: number; share: number }[];
+  noise: { decayS: number; share: number };
+  peak: number;
+}
+
+const RECIPES: Record<VoiceName, Recipe> = {
+  wood: {
+    seconds: 0.12,
+    modes: [
+      { hz: 980, decayS: 0.018, share: 1 },
+      { hz: 1573, decayS: 0.009, share: 0.6 },
+      { hz: 2650, decayS: 0.004, share: 0.3 },
+    ],
+    noise: { decayS: 0.0012, share: 0.5 },
+    peak: 0.5,
+  },
+  tick: {
+    seconds: 0.03,
+    modes: [{ hz: 3900, decayS: 0.0022, share: 1 }],
+    noise: { decayS: 0.0008, share: 0.7 },
+    peak: 0.45,
+  },
+};
+
+/** An accent of the same voice: a major third up and 3 dB louder. */
+const ACCENT = { pitch: 2 ** (4 / 12), gain: 10 ** (3 / 20) };
+
+export function isVoice(name: string): name is VoiceName {
+  return (VOICES as readonly string[]).includes(name);
+}
+
+/** The voice that sounds for a name in a plan; a name this version lacks sounds as wood. */
+export function voiceOrDefault(name: string): VoiceName {
+  return isVoice(name) ? name : 'wood';
+}
+
+/** Samples in [-1, 1] of one stroke. */
+export function voiceSamples(name: VoiceName, accent: boolean, sampleRateHz: number): Float32Array {
+  const { seconds, modes, noise, peak } = RECIPES[name];
+  const random = xoroshiro128plus(name.length);
+  const samples = new Float32Array(Math.ceil(seconds * sampleRateHz));
+  const pitch = accent ? ACCENT.pitch : 1;
+  let loudest = 0;
+  for (let i = 0; i < samples.length; i++) {
+    const t = (i + 0.5) / sampleRateHz;
+    let value = noise.share * (2 * uniformFloat64(random) - 1) * Math.exp(-t / noise.decayS);
+    for (const { hz, decayS, share } of modes) {
+      value += share * Math.cos(2 * Math.PI * hz * pitch * t) * Math.exp(-t / decayS);
+    }
+    // The last tenth fades to nothing, so no stroke ends in a step.
+    const tail = Math.min(1, (samples.length - i) / (samples.length * 0.1));
+    samples[i] = value * tail;
+    loudest = Math.max(loudest, Math.abs(samples[i]));
+  }
+  const gain = (peak * (accent ? ACCENT.gain : 1)) / loudest;
+  for (let i = 0; i < samples.length; i++) samples[i] *= gain;
+  return samples;
+}

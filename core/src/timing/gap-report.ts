@@ -1,0 +1,165 @@
+/** What happened in each gap: drift with its interval, the error at the return, and how soon it was mended. */
+import type { Disturbance } from './disturbance.ts';
+import { type Differences, FEWEST_DIFFERENCES, fitDrift, meanDrift, tempoPercent } from './drift.ts';
+import type { Gap } from './gaps.ts';
+import { TOLERANCE_MS, mean } from './moments.ts';
+import type { GapReport } from './report-schema.ts';
+import type { Scene } from './scene.ts';
+
+/** A matched target as the estimators see it. */
+export interface Match {
+  target: number;
+  hit: number;
+  asynchronyMs: number;
+  line: number;
+}
+
+export interface MeasuredGap {
+  gap: Gap;
+  /** Differences of successive asynchronies inside the gap, one run a line. */
+  differences: Differences[];
+  /** Mean drift of this gap in beats a beat; null below one difference, or where the sound was interrupted. */
+  perBeat: number | null;
+  beatMs: number;
+  row: GapReport;
+}
+
+const SLIPS_LATER = 'slipped beats are not measured in this version';
+/** More gaps alike than this are pooled into one row. */
+const MOST_ALIKE = 12;
+
+export function measureGaps(
+  scene: Scene,
+  matches: readonly Match[],
+  disturbances: readonly Disturbance[],
+): MeasuredGap[] {
+  const inGap: Match[][] = scene.gaps.map(() => []);
+  for (const match of matches)
+    if (scene.gapOf[match.target] >= 0) inGap[scene.gapOf[match.target]].push(match);
+  const afterReturn = matches.filter((match) => scene.gapOf[match.target] < 0);
+  let after = 0;
+  return scene.gaps.map((gap, g) => {
+    const { first, last } = scene.insideGap[g];
+    while (after < afterReturn.length && afterReturn[after].target < last) after++;
+    const nextGap = scene.insideGap[g + 1]?.first ?? Infinity;
+    const recovery: Match[] = [];
+    for (let r = after; r < afterReturn.length && afterReturn[r].target < nextGap; r++)
+      recovery.push(afterReturn[r]);
+    const disturbed = disturbances.some(
+      (d) => d.timeS >= gap.lastClickS && d.timeS <= (gap.returnS ?? Infinity) + scene.beatMs[first] / 1000,
+    );
+    return measureGap(scene, gap, { first, last }, inGap[g], recovery, disturbed);
+  });
+}
+
+function measureGap(
+  scene: Scene,
+  gap: Gap,
+  { first, last }: { first: number; last: number },
+  inside: readonly Match[],
+  recovery: readonly Match[],
+  disturbed: boolean,
+): MeasuredGap {
+  const beatMs = scene.beatMs[first];
+  const why: string[] = [];
+  const differences = disturbed ? [] : runs(scene, inside);
+  const n = differences.reduce((sum, run) => sum + run.y.length, 0);
+  const estimate = fitDrift(differences);
+  const perBeat = estimate?.perBeat ?? plainDrift(differences);
+  if (disturbed) why.push('the sound was interrupted in this gap');
+  else if (perBeat === null) why.push('drift needs 2 hits in the gap');
+  else if (!estimate) why.push(`the tempo interval needs ${FEWEST_DIFFERENCES} intervals, has ${n}`);
+
+  // The return: the first target at or after the click that comes back.
+  const returnMatch = recovery.find((match) => match.target === last + 1);
+  const returnErrorMs = gap.returnS !== null && !disturbed ? (returnMatch?.asynchronyMs ?? null) : null;
+  const mended = recovery.findIndex((match) => Math.abs(match.asynchronyMs) <= TOLERANCE_MS);
+  if (gap.returnS === null) why.push('the plan ends before the click returns');
+  else if (!returnMatch && !disturbed) why.push('no hit at the return');
+  else if (mended < 0 && !disturbed) why.push(`not back within ${TOLERANCE_MS} ms before the next gap`);
+  why.push(SLIPS_LATER);
+
+  return {
+    gap,
+    differences,
+    perBeat,
+    beatMs,
+    row: {
+      fromS: gap.fromS,
+      toS: gap.toS,
+      beats: gap.beats,
+      count: 1,
+      driftMs: perBeat === null ? null : perBeat * beatMs * gap.beats,
+      driftMsPerBeat: perBeat === null ? null : perBeat * beatMs,
+      tempoPercent: perBeat === null ? null : tempoPercent(perBeat),
+      tempoPercentCi95: estimate ? percentInterval(estimate.ci95) : null,
+      returnErrorMs,
+      hitsToRecover: returnErrorMs === null || mended < 0 ? null : mended,
+      slippedBeats: null,
+      why: why.join('; '),
+    },
+  };
+}
+
+/** Later and later in time is slower: the ends of the interval change places. */
+export function percentInterval([low, high]: [number, number]): [number, number] {
+  return [tempoPercent(high), tempoPercent(low)];
+}
+
+/** Rows for the report; sparse gaps that are alike and many are pooled into one row with their count. */
+export function pooledRows(measured: readonly MeasuredGap[]): GapReport[] {
+  const alike = new Map<string, MeasuredGap[]>();
+  for (const item of measured) {
+    const key = item.gap.silenced ? `own ${item.gap.fromS}` : `${item.gap.beats} ${item.beatMs.toFixed(3)}`;
+    alike.set(key, [...(alike.get(key) ?? []), item]);
+  }
+  return [...alike.values()]
+    .flatMap((group) => (group.length > MOST_ALIKE ? [pool(group)] : group.map((item) => item.row)))
+    .sort((a, b) => a.fromS - b.fromS);
+}
+
+function pool(group: readonly MeasuredGap[]): GapReport {
+  const drifts = group.flatMap((item) => item.perBeat ?? []);
+  const returns = group.flatMap((item) => item.row.returnErrorMs ?? []);
+  const recoveries = group.flatMap((item) => item.row.hitsToRecover ?? []);
+  const estimate = meanDrift(drifts);
+  const { beats, fromS } = group[0].row;
+  const { beatMs } = group[0];
+  const perBeat = drifts.length > 0 ? mean(drifts) : null;
+  return {
+    fromS,
+    toS: group[group.length - 1].row.toS,
+    beats,
+    count: group.length,
+    driftMs: perBeat === null ? null : perBeat * beatMs * beats,
+    driftMsPerBeat: perBeat === null ? null : perBeat * beatMs,
+    tempoPercent: perBeat === null ? null : tempoPercent(perBeat),
+    tempoPercentCi95: estimate ? percentInterval(estimate.ci95) : null,
+    returnErrorMs: returns.length > 0 ? mean(returns) : null,
+    hitsToRecover: recoveries.length > 0 ? mean(recoveries) : null,
+    slippedBeats: null,
+    why: estimate
+      ? SLIPS_LATER
+      : `the tempo interval needs 3 measured gaps, has ${drifts.length}; ${SLIPS_LATER}`,
+  };
+}
+
+function runs(scene: Scene, inside: readonly Match[]): Differences[] {
+  const byLine = new Map<number, Match[]>();
+  for (const match of inside) byLine.set(match.line, [...(byLine.get(match.line) ?? []), match]);
+  return [...byLine.values()].map((list) => {
+    const run: Differences = { y: [], k: [] };
+    for (let i = 1; i < list.length; i++) {
+      const beatMs = scene.beatMs[list[i].target];
+      run.y.push((list[i].asynchronyMs - list[i - 1].asynchronyMs) / beatMs);
+      run.k.push(scene.beats[list[i].target] - scene.beats[list[i - 1].target]);
+    }
+    return run;
+  });
+}
+
+function plainDrift(differences: readonly Differences[]): number | null {
+  const y = differences.flatMap((run) => run.y).reduce((a, b) => a + b, 0);
+  const k = differences.flatMap((run) => run.k).reduce((a, b) => a + b, 0);
+  return k > 0 ? y / k : null;
+}

@@ -1,0 +1,10 @@
+export * from './hit.ts';
+export * from './gaps.ts';
+export * from './align.ts';
+export * from './disturbance.ts';
+export * from './drift.ts';
+export * from './moments.ts';
+export * from './report-schema.ts';
+export * from './measure.ts';
+export { sceneOf } from './scene.ts';
+export { earlyLate } from './sentences.ts';

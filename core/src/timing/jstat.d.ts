@@ -1,0 +1,10 @@
+/** The parts of jstat that are used here; the package ships no types. */
+declare module 'jstat' {
+  interface StudentT {
+    cdf(x: number, dof: number): number;
+    pdf(x: number, dof: number): number;
+    inv(p: number, dof: number): number;
+  }
+  const jstat: { jStat: { studentt: StudentT } };
+  export default jstat;
+}

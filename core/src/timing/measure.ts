@@ -1,0 +1,169 @@
+/**
+ * measure(timeline, hits) -> report. Aligns, splits into clicked and silent, and estimates drift. The report is
+ * never stored as truth: it is computed from the take, so a better estimator re-measures old takes.
+ */
+import { type Timeline, beatSeconds } from '../plan/index.ts';
+import { align } from './align.ts';
+import { type Disturbance, disturbedBar, trustedFromBar } from './disturbance.ts';
+import { fitDrift, meanDrift, tempoPercent } from './drift.ts';
+import { type Match, type MeasuredGap, measureGaps, percentInterval, pooledRows } from './gap-report.ts';
+import type { Hit } from './hit.ts';
+import { TOLERANCE_MS, mean, standardDeviation, summarise } from './moments.ts';
+import type { Report, Verdict } from './report-schema.ts';
+import { type Line, type Scene, sceneOf } from './scene.ts';
+import { sentencesOf } from './sentences.ts';
+
+/** Raise it when any figure changes its meaning or method. */
+export const ESTIMATOR = 1;
+
+/** A drift smaller than this is not called rushing or dragging; a whole interval within the second is steady. */
+export const VERDICT_PERCENT = { least: 0.3, steady: 0.6 } as const;
+
+const LATER = 'not measured in this version';
+const FEWEST_INTERVALS = 12;
+
+export interface MeasureOptions {
+  /** Constant delay of the input, subtracted from every hit. */
+  latencyMs?: number;
+  disturbances?: readonly Disturbance[];
+}
+
+export function measure(timeline: Timeline, hits: readonly Hit[], options: MeasureOptions = {}): Report {
+  const { latencyMs = 0, disturbances = [] } = options;
+  const scene = sceneOf(timeline);
+  const { matches, extra } = matchHits(timeline, scene, hits, latencyMs);
+  const asynchronies = (silent: boolean) =>
+    matches.filter((m) => scene.gapOf[m.target] >= 0 === silent).map((m) => m.asynchronyMs);
+  const gaps = measureGaps(scene, matches, disturbances);
+  const played = disturbances.filter((d) => d.timeS <= timeline.endS);
+
+  const figures: Omit<Report, 'sentences'> = {
+    version: 1,
+    estimator: ESTIMATOR,
+    counts: {
+      targets: timeline.targets.length,
+      matched: matches.length,
+      missed: timeline.targets.length - matches.length,
+      extra,
+    },
+    matches: matches.map(({ target, hit, asynchronyMs }) => ({ target, hit, asynchronyMs })),
+    clicked: summarise(asynchronies(false)),
+    silent: summarise(asynchronies(true)),
+    gaps: pooledRows(gaps),
+    drift: overallDrift(gaps),
+    steadiness: steadiness(scene, matches),
+    correction: { alpha: null, ci95: null, why: LATER },
+    holdBeats: { toleranceMs: TOLERANCE_MS, confidence: 0.8, beats: null, range: null, why: LATER },
+    positions: positions(timeline, matches),
+    swing: { ratio: null, sd: null, n: 0, why: LATER },
+    unison: { n: 0, meanSpreadMs: null, sdMs: null, withinTolerance: null, leads: null, why: LATER },
+    lengths: { n: 0, meanRatio: null, why: LATER },
+    disturbances: played.map((d) => ({ ...d, bar: disturbedBar(timeline.bars, d.timeS) })),
+    trustedFromBar: trustedFromBar(timeline.bars, played),
+  };
+  return { ...figures, sentences: sentencesOf(timeline, figures) };
+}
+
+/** Each hit is given to the line it names, or to the first line; hits in the count-in are set aside. */
+function matchHits(timeline: Timeline, scene: Scene, hits: readonly Hit[], latencyMs: number) {
+  const matches: Match[] = [];
+  let extra = 0;
+  const { targets } = timeline;
+  if (targets.length === 0) return { matches, extra: hits.length };
+  const opensS = targets[0].timeS - 0.5 * beatSeconds(timeline.bars[targets[0].bar]);
+  const timeOf = (hit: Hit) => hit.timeS - latencyMs / 1000;
+  const voices = scene.lines.map((line) => line.voice);
+  scene.lines.forEach((line, l) => {
+    const mine = hits
+      .map((hit, index) => ({ hit, index }))
+      .filter(({ hit }) => timeOf(hit) >= opensS && lineFor(hit, voices) === l)
+      .sort((a, b) => timeOf(a.hit) - timeOf(b.hit));
+    const found = align(
+      line,
+      Float64Array.from(mine, ({ hit }) => timeOf(hit) * 1000),
+    );
+    mine.forEach(({ hit, index }, i) => {
+      if (found[i] < 0) extra++;
+      else {
+        const target = line.index[found[i]];
+        matches.push({
+          target,
+          hit: index,
+          line: l,
+          asynchronyMs: 1000 * (timeOf(hit) - targets[target].timeS),
+        });
+      }
+    });
+  });
+  matches.sort((a, b) => a.target - b.target);
+  return { matches, extra };
+}
+
+function lineFor(hit: Hit, voices: readonly Line['voice'][]): number {
+  return Math.max(0, hit.voice === undefined ? 0 : voices.indexOf(hit.voice));
+}
+
+function overallDrift(gaps: readonly MeasuredGap[]): Report['drift'] {
+  if (gaps.length === 0) {
+    return {
+      tempoPercent: null,
+      ci95: null,
+      verdict: 'unclear',
+      why: 'the click never left: drift shows only where you are alone',
+    };
+  }
+  const perGap = gaps.flatMap((gap) => gap.perBeat ?? []);
+  const estimate = meanDrift(perGap) ?? fitDrift(gaps.flatMap((gap) => gap.differences));
+  if (!estimate) {
+    const n = gaps.flatMap((gap) => gap.differences).reduce((sum, run) => sum + run.y.length, 0);
+    return { tempoPercent: null, ci95: null, verdict: 'unclear', why: `needs 3 intervals alone, has ${n}` };
+  }
+  const ci95 = percentInterval(estimate.ci95);
+  const percent = tempoPercent(estimate.perBeat);
+  return { tempoPercent: percent, ci95, verdict: verdictOf(percent, ci95) };
+}
+
+export function verdictOf(percent: number, [low, high]: [number, number]): Verdict {
+  if (low > 0 && percent >= VERDICT_PERCENT.least) return 'rushing';
+  if (high < 0 && percent <= -VERDICT_PERCENT.least) return 'dragging';
+  return low > -VERDICT_PERCENT.steady && high < VERDICT_PERCENT.steady ? 'steady' : 'unclear';
+}
+
+/** Spread of the inter-onset intervals against the written ones. The split into clock and hand comes later. */
+function steadiness(scene: Scene, matches: readonly Match[]): Report['steadiness'] {
+  const changes: number[] = [];
+  scene.lines.forEach((_, l) => {
+    const mine = matches.filter((m) => m.line === l);
+    for (let i = 1; i < mine.length; i++) changes.push(mine[i].asynchronyMs - mine[i - 1].asynchronyMs);
+  });
+  const enough = changes.length >= FEWEST_INTERVALS;
+  return {
+    ioiSdMs: enough ? standardDeviation(changes) : null,
+    clockSdMs: null,
+    motorSdMs: null,
+    lag1: null,
+    why: enough
+      ? `the split into clock and hand is ${LATER}`
+      : `needs ${FEWEST_INTERVALS} intervals, has ${changes.length}`,
+  };
+}
+
+function positions(timeline: Timeline, matches: readonly Match[]): Report['positions'] {
+  const groups = new Map<string, { order: number; values: number[] }>();
+  for (const { target, asynchronyMs } of matches) {
+    const { position } = timeline.targets[target];
+    const key = position.toFraction();
+    const group = groups.get(key) ?? { order: position.valueOf(), values: [] };
+    group.values.push(asynchronyMs);
+    groups.set(key, group);
+  }
+  return [...groups.entries()]
+    .sort(([, a], [, b]) => a.order - b.order)
+    .map(([position, { values }]) => ({
+      position,
+      n: values.length,
+      meanMs: mean(values),
+      sdMs: standardDeviation(values),
+      ...(values.length < 2 ? { why: 'the spread needs 2 hits, has 1' } : {}),
+    }));
+}

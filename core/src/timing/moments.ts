@@ -1,0 +1,48 @@
+/** Plain figures of a list of asynchronies. */
+
+/** Default tolerance of "on the beat": what a listener takes for one sound (see docs/measurement.md). */
+export const TOLERANCE_MS = 30;
+
+export interface AsynchronySummary {
+  n: number;
+  meanMs: number | null;
+  sdMs: number | null;
+  /** Median absolute deviation from the median. */
+  madMs: number | null;
+  /** Share within the tolerance of the target, 0 to 1. */
+  withinTolerance: number | null;
+  why?: string;
+}
+
+export function summarise(asynchroniesMs: readonly number[], toleranceMs = TOLERANCE_MS): AsynchronySummary {
+  const n = asynchroniesMs.length;
+  if (n === 0) {
+    return { n, meanMs: null, sdMs: null, madMs: null, withinTolerance: null, why: 'needs 1 hit, has 0' };
+  }
+  const middle = median(asynchroniesMs);
+  return {
+    n,
+    meanMs: mean(asynchroniesMs),
+    sdMs: standardDeviation(asynchroniesMs),
+    madMs: median(asynchroniesMs.map((a) => Math.abs(a - middle))),
+    withinTolerance: asynchroniesMs.filter((a) => Math.abs(a) <= toleranceMs).length / n,
+    ...(n < 2 ? { why: 'the spread needs 2 hits, has 1' } : {}),
+  };
+}
+
+export function mean(values: readonly number[]): number {
+  return values.reduce((a, b) => a + b, 0) / values.length;
+}
+
+/** With n − 1; null below two values. */
+export function standardDeviation(values: readonly number[]): number | null {
+  if (values.length < 2) return null;
+  const m = mean(values);
+  return Math.sqrt(values.reduce((sum, v) => sum + (v - m) ** 2, 0) / (values.length - 1));
+}
+
+export function median(values: readonly number[]): number {
+  const sorted = [...values].sort((a, b) => a - b);
+  const middle = sorted.length >> 1;
+  return sorted.length % 2 ? sorted[middle] : (sorted[middle - 1] + sorted[middle]) / 2;
+}

@@ -1,0 +1,83 @@
+/**
+ * The report document, version 1: the figures that outsiders rely on, published as docs/schema/report.schema.json.
+ * A figure that the take cannot support is null, with the reason in `why` beside it.
+ */
+import { z } from 'zod';
+
+const figure = z.number().nullable();
+const interval = z.tuple([z.number(), z.number()]).nullable();
+const why = z.string().optional();
+
+const asynchronies = z.object({
+  n: z.number().int(),
+  meanMs: figure,
+  sdMs: figure,
+  madMs: figure,
+  withinTolerance: figure,
+  why,
+});
+
+const gap = z.object({
+  fromS: z.number(),
+  toS: z.number(),
+  beats: z.number(),
+  /** More than 1: so many gaps alike, pooled into this row; from the first one's start to the last one's end. */
+  count: z.number().int(),
+  driftMs: figure,
+  driftMsPerBeat: figure,
+  tempoPercent: figure,
+  tempoPercentCi95: interval,
+  returnErrorMs: figure,
+  hitsToRecover: figure,
+  slippedBeats: figure,
+  why,
+});
+
+export const VERDICTS = ['steady', 'rushing', 'dragging', 'unclear'] as const;
+
+export const reportSchema = z.object({
+  version: z.literal(1),
+  /** Which estimator computed it; figures kept in lists are recomputed when it changes. */
+  estimator: z.number().int(),
+  counts: z.object({
+    targets: z.number().int(),
+    matched: z.number().int(),
+    missed: z.number().int(),
+    extra: z.number().int(),
+  }),
+  matches: z.array(z.object({ target: z.number().int(), hit: z.number().int(), asynchronyMs: z.number() })),
+  clicked: asynchronies,
+  silent: asynchronies,
+  gaps: z.array(gap),
+  drift: z.object({ tempoPercent: figure, ci95: interval, verdict: z.enum(VERDICTS), why }),
+  steadiness: z.object({ ioiSdMs: figure, clockSdMs: figure, motorSdMs: figure, lag1: figure, why }),
+  correction: z.object({ alpha: figure, ci95: interval, why }),
+  holdBeats: z.object({
+    toleranceMs: z.number(),
+    confidence: z.number(),
+    beats: figure,
+    range: interval,
+    why,
+  }),
+  positions: z.array(
+    z.object({ position: z.string(), n: z.number().int(), meanMs: figure, sdMs: figure, why }),
+  ),
+  swing: z.object({ ratio: figure, sd: figure, n: z.number().int(), why }),
+  unison: z.object({
+    n: z.number().int(),
+    meanSpreadMs: figure,
+    sdMs: figure,
+    withinTolerance: figure,
+    leads: z.string().nullable(),
+    why,
+  }),
+  lengths: z.object({ n: z.number().int(), meanRatio: figure, why }),
+  /** Where the audio clock stepped, and the first bar from which nothing was disturbed. */
+  disturbances: z.array(z.object({ timeS: z.number(), lostMs: z.number(), bar: z.number().int() })),
+  trustedFromBar: z.number().int().nullable(),
+  sentences: z.array(z.string()),
+});
+
+export type Report = z.infer<typeof reportSchema>;
+export type GapReport = Report['gaps'][number];
+export type Verdict = (typeof VERDICTS)[number];

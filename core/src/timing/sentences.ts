@@ -1,0 +1,120 @@
+/** The reading in plain words: never more than the figures support. English; numbers as a musician reads them. */
+import type { Timeline } from '../plan/index.ts';
+import { TOLERANCE_MS } from './moments.ts';
+import type { GapReport, Report } from './report-schema.ts';
+
+const FEWEST_MATCHES = 4;
+
+export function sentencesOf(timeline: Timeline, report: Omit<Report, 'sentences'>): string[] {
+  const { counts } = report;
+  const disturbed = disturbanceSentence(report);
+  if (counts.matched === 0) {
+    return ['No hit was heard near a target, so there is nothing to measure.', ...disturbed];
+  }
+  if (counts.matched < FEWEST_MATCHES) {
+    return [
+      `Too little to say: ${plural(counts.matched, 'hit')} of ${counts.targets}. Play on for a few bars.`,
+      ...disturbed,
+    ];
+  }
+  const first = report.gaps.length > 0 ? aloneSentence(timeline, report) : withClickSentence(report);
+  return [first, ...disturbed, ...countSentence(report), ...offsetSentence(report)];
+}
+
+/** The sentence that matters: what happened while the click was gone. */
+function aloneSentence(timeline: Timeline, { drift, gaps }: Omit<Report, 'sentences'>): string {
+  if (drift.tempoPercent === null || drift.ci95 === null) {
+    return `Too few beats alone to say whether you hurry or drag (${drift.why ?? 'nothing measured'}).`;
+  }
+  const range = `(${oneDecimal(drift.ci95[0])} to ${oneDecimal(drift.ci95[1])})`;
+  const about = `about ${oneDecimal(Math.abs(drift.tempoPercent))} % ${drift.tempoPercent >= 0 ? 'fast' : 'slow'}`;
+  const back = returnPhrase(timeline, gaps);
+  switch (drift.verdict) {
+    case 'rushing':
+      return `You hurry when the click is gone: ${back}${about} ${range}.`;
+    case 'dragging':
+      return `You drag when the click is gone: ${back}${about} ${signedRange(drift.ci95)}.`;
+    case 'steady':
+      return `You hold the pulse alone: ${back}within ${oneDecimal(Math.max(...drift.ci95.map(Math.abs)))} % of the tempo.`;
+    case 'unclear':
+      return `Not clear yet whether you hurry or drag: ${back}somewhere from ${side(drift.ci95[0])} to ${side(drift.ci95[1])}.`;
+  }
+}
+
+/** "62 ms early after 8 beats, " from the longest gap whose return was measured; else from its drift. */
+function returnPhrase(timeline: Timeline, gaps: readonly GapReport[]): string {
+  const longest = (list: readonly GapReport[]) =>
+    list.reduce<GapReport | null>((best, gap) => (!best || gap.beats > best.beats ? gap : best), null);
+  const returned = longest(gaps.filter((gap) => gap.returnErrorMs !== null));
+  if (!returned) return '';
+  const pooled = returned.count > 1 ? 'on average ' : '';
+  return `${pooled}${earlyLate(returned.returnErrorMs!)} after ${spanPhrase(timeline, returned)}, `;
+}
+
+function spanPhrase(timeline: Timeline, gap: GapReport): string {
+  if (gap.count > 1) return plural(gap.beats, 'beat');
+  const silent = timeline.bars.filter(
+    (bar) => bar.startS >= gap.fromS - 1e-6 && bar.endS <= gap.toS + 1e-6 && bar.silent,
+  ).length;
+  return silent > 0 ? `${plural(silent, 'silent bar')}` : plural(gap.beats, 'beat');
+}
+
+function withClickSentence({ clicked }: Omit<Report, 'sentences'>): string {
+  const spread = clicked.sdMs === null ? '' : `, spread ${Math.round(clicked.sdMs)} ms`;
+  const within = Math.round(100 * clicked.withinTolerance!);
+  return `With the click you are ${earlyLate(clicked.meanMs!)} on average${spread}; ${within} % of your hits make one sound with it (within ${TOLERANCE_MS} ms).`;
+}
+
+function countSentence({ counts }: Omit<Report, 'sentences'>): string[] {
+  const parts = [
+    ...(counts.missed > 0 ? [`${plural(counts.missed, 'note')} missed`] : []),
+    ...(counts.extra > 0 ? [`${plural(counts.extra, 'hit')} too many`] : []),
+  ];
+  return parts.length > 0 ? [`${capital(parts.join(', '))}.`] : [];
+}
+
+/** Constant offset is reported apart: it is habit and equipment, not drift. */
+function offsetSentence({ gaps, clicked }: Omit<Report, 'sentences'>): string[] {
+  if (gaps.length === 0 || clicked.n < 8 || Math.abs(clicked.meanMs!) < 5) return [];
+  return [
+    `With the click you sit ${earlyLate(clicked.meanMs!)}; that is habit and equipment together, not drift.`,
+  ];
+}
+
+function disturbanceSentence({ disturbances, trustedFromBar }: Omit<Report, 'sentences'>): string[] {
+  if (disturbances.length === 0) return [];
+  const where = disturbances.map((d) => `bar ${d.bar} (${Math.abs(Math.round(d.lostMs))} ms)`).join(', ');
+  const trust =
+    trustedFromBar === null
+      ? 'no whole bar after it can be trusted. Play it again'
+      : `from bar ${trustedFromBar} on the take can be trusted`;
+  return [`The sound was interrupted in ${where}: ${trust}.`];
+}
+
+/** "18 ms early", "7 ms late", "on it". */
+export function earlyLate(asynchronyMs: number): string {
+  const ms = Math.round(Math.abs(asynchronyMs));
+  if (ms === 0) return 'on it';
+  return `${ms} ms ${asynchronyMs < 0 ? 'early' : 'late'}`;
+}
+
+function side(percent: number): string {
+  return `${oneDecimal(Math.abs(percent))} % ${percent >= 0 ? 'fast' : 'slow'}`;
+}
+
+function signedRange([low, high]: [number, number]): string {
+  return `(${oneDecimal(-high)} to ${oneDecimal(-low)})`;
+}
+
+function oneDecimal(value: number): string {
+  return value.toLocaleString('en-GB', { minimumFractionDigits: 1, maximumFractionDigits: 1 });
+}
+
+function plural(count: number, noun: string): string {
+  const text = count.toLocaleString('en-GB', { maximumFractionDigits: 1 });
+  return `${text} ${noun}${count === 1 ? '' : 's'}`;
+}
+
+function capital(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1);
+}
