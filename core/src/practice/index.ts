@@ -1,0 +1,2 @@
+export * from './ready-plans.ts';
+export * from './suggest.ts';

@@ -1,0 +1,3 @@
+export * from './take-schema.ts';
+export * from './measure-take.ts';
+export * from './take-summary.ts';

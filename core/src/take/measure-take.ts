@@ -1,0 +1,56 @@
+/** From a raw take to its timeline and report. The one place where stamps become timeline seconds for measuring. */
+import { type ClockMap, fitClock } from '../clock/index.ts';
+import { type Timeline, compile } from '../plan/index.ts';
+import { type Disturbance, type Hit, type Report, measure } from '../timing/index.ts';
+import type { ClockFacts, Take } from './take-schema.ts';
+
+export interface MeasuredTake {
+  timeline: Timeline;
+  /** The hits on the timeline, latency not yet taken off; `report.matches` indexes them. */
+  hits: Hit[];
+  report: Report;
+}
+
+/** @throws PlanError when the plan cannot be played by this version. */
+export function measureTake(take: Take): MeasuredTake {
+  const timeline = playedPart(compile(take.plan), take.stoppedAtS);
+  const { hits, disturbances } = onTimeline(take);
+  return { timeline, hits, report: measure(timeline, hits, { latencyMs: take.latencyMs, disturbances }) };
+}
+
+export function clockOf(facts: ClockFacts): ClockMap {
+  return fitClock(facts.anchors.map(([performanceMs, contextS]) => ({ performanceMs, contextS })));
+}
+
+/** Stamps are mapped again from the clock facts, so a better map serves old takes too. */
+function onTimeline(take: Take): { hits: Hit[]; disturbances: Disturbance[] } {
+  if (!take.clock || take.clock.anchors.length === 0) return { hits: take.hits, disturbances: [] };
+  const clock = clockOf(take.clock);
+  const { zeroContextS } = take.clock;
+  const hits = take.hits.map((hit) =>
+    hit.stampMs === undefined ? hit : { ...hit, timeS: clock.contextS(hit.stampMs) - zeroContextS },
+  );
+  const disturbances = clock.steps
+    .map(({ performanceMs, lostMs }) => ({ timeS: clock.contextS(performanceMs) - zeroContextS, lostMs }))
+    .filter(({ timeS }) => timeS > 0);
+  return { hits, disturbances };
+}
+
+/** A take stopped by hand is judged on what was reached, not on what was never played. */
+export function playedPart(timeline: Timeline, stoppedAtS: number | null): Timeline {
+  if (stoppedAtS === null || stoppedAtS >= timeline.endS) return timeline;
+  const bars = timeline.bars.filter((bar, i) => i === 0 || bar.startS < stoppedAtS);
+  const last = bars.length - 1;
+  const reached = (event: { timeS: number; bar: number }) => event.bar <= last && event.timeS < stoppedAtS;
+  return {
+    bars,
+    clicks: timeline.clicks.filter(reached),
+    targets: timeline.targets.filter(reached),
+    silentStretches: timeline.silentStretches
+      .filter((stretch) => stretch.firstBar <= last)
+      .map((stretch) =>
+        stretch.lastBar <= last ? stretch : { ...stretch, lastBar: last, toS: bars[last].endS },
+      ),
+    endS: bars[last].endS,
+  };
+}

@@ -1,0 +1,48 @@
+/**
+ * A take: one performance of a plan, raw and kept for ever. It holds the plan as it was, the hits as they came, and
+ * the facts of the clocks; every figure is computed from it and can be computed again.
+ */
+import { z } from 'zod';
+import { planSchema } from '../plan/index.ts';
+import { playerTraitsSchema } from '../players/index.ts';
+import { hitSchema } from '../timing/index.ts';
+
+export const TAKE_INPUTS = ['keys', 'touch', 'pointer', 'mixed', 'simulated'] as const;
+
+const takeHit = hitSchema.extend({
+  /** The event's own stamp on the performance timeline, in ms; absent for simulated hits. */
+  stampMs: z.number().optional(),
+});
+
+const clockFacts = z.object({
+  sampleRateHz: z.number().positive(),
+  /** Context time of the timeline's time zero. */
+  zeroContextS: z.number(),
+  /** [performance ms, context s] pairs, as the browser gave them. */
+  anchors: z.array(z.tuple([z.number(), z.number()])).max(200_000),
+  baseLatencyMs: z.number().nullable(),
+  outputLatencyMs: z.number().nullable(),
+});
+
+export const takeSchema = z.looseObject({
+  format: z.literal('feldspar-take', { error: 'this is not a Feldspar take' }),
+  version: z.literal(1, { error: 'this take is of another version; this Feldspar reads version 1' }),
+  id: z.uuid('the id must be a UUID'),
+  playerId: z.uuid('the player must be a UUID').nullable(),
+  planId: z.uuid('the plan must be a UUID').nullable(),
+  plan: planSchema,
+  startedAt: z.iso.datetime({ error: 'startedAt must be a time like 2026-05-04T18:20:00.000Z' }),
+  /** Timeline seconds at which it was stopped by hand; null when it ran to its end. */
+  stoppedAtS: z.number().nullable(),
+  input: z.enum(TAKE_INPUTS),
+  hits: z.array(takeHit).max(200_000, 'a take holds at most 200 000 hits'),
+  clock: clockFacts.nullable(),
+  /** Known constant delay of the input, subtracted when measuring. */
+  latencyMs: z.number().min(-500).max(2000),
+  simulated: z.object({ seed: z.number().int(), traits: playerTraitsSchema }).nullable(),
+  note: z.string().max(4000, 'a note has at most 4000 characters'),
+});
+
+export type Take = z.infer<typeof takeSchema>;
+export type TakeHit = Take['hits'][number];
+export type ClockFacts = NonNullable<Take['clock']>;

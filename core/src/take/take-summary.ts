@@ -1,0 +1,69 @@
+/** The few figures that lists and trends need, kept beside a take with the estimator's version. */
+import { z } from 'zod';
+import type { Timeline } from '../plan/index.ts';
+import { ESTIMATOR, type Report, VERDICTS } from '../timing/index.ts';
+import type { MeasuredTake } from './measure-take.ts';
+
+const MOST_ROWS = 40;
+const MOST_MARKS = 400;
+
+export const takeSummarySchema = z.object({
+  estimator: z.number().int(),
+  sentence: z.string(),
+  verdict: z.enum(VERDICTS),
+  tempoPercent: z.number().nullable(),
+  ci95: z.tuple([z.number(), z.number()]).nullable(),
+  counts: z.object({
+    targets: z.number().int(),
+    matched: z.number().int(),
+    missed: z.number().int(),
+    extra: z.number().int(),
+  }),
+  clickedMeanMs: z.number().nullable(),
+  clickedSdMs: z.number().nullable(),
+  /** Longest wait without a click, in beats. */
+  longestGapBeats: z.number(),
+  core: z.object({
+    rows: z.array(z.object({ beats: z.number(), silent: z.boolean() })),
+    /** [row, place across the bar 0 to 1, asynchrony in ms] */
+    marks: z.array(z.tuple([z.number(), z.number(), z.number()])),
+  }),
+});
+
+export type TakeSummary = z.infer<typeof takeSummarySchema>;
+
+export function summaryOf({ timeline, report }: Pick<MeasuredTake, 'timeline' | 'report'>): TakeSummary {
+  return {
+    estimator: ESTIMATOR,
+    sentence: report.sentences[0],
+    verdict: report.drift.verdict,
+    tempoPercent: report.drift.tempoPercent,
+    ci95: report.drift.ci95,
+    counts: report.counts,
+    clickedMeanMs: report.clicked.meanMs,
+    clickedSdMs: report.clicked.sdMs,
+    longestGapBeats: Math.max(0, ...report.gaps.map((gap) => gap.beats)),
+    core: smallCore(timeline, report),
+  };
+}
+
+/** The core in small: evenly chosen bars of a long take, and at most MOST_MARKS hits. */
+function smallCore(timeline: Timeline, report: Report): TakeSummary['core'] {
+  const played = timeline.bars.flatMap((bar, index) => (bar.kind === 'play' ? [{ bar, index }] : []));
+  const stride = Math.max(1, Math.ceil(played.length / MOST_ROWS));
+  const chosen = played.filter((_, i) => i % stride === 0);
+  const rowOf = new Map(chosen.map(({ index }, row) => [index, row]));
+  const marks = report.matches.flatMap(({ target, asynchronyMs }): [number, number, number][] => {
+    const { bar, position } = timeline.targets[target];
+    const row = rowOf.get(bar);
+    if (row === undefined) return [];
+    const { unit, beats } = timeline.bars[bar].meter;
+    const across = position.div(unit).valueOf() / beats;
+    return [[row, Math.round(across * 1000) / 1000, Math.round(asynchronyMs)]];
+  });
+  const markStride = Math.max(1, Math.ceil(marks.length / MOST_MARKS));
+  return {
+    rows: chosen.map(({ bar }) => ({ beats: bar.meter.beats, silent: bar.silent })),
+    marks: marks.filter((_, i) => i % markStride === 0),
+  };
+}

@@ -1,0 +1,111 @@
+import { compile } from '../plan/index.ts';
+import { STEADY_PLAYER, simulate } from '../players/index.ts';
+import { plan, withCountIn } from '../testing/plans.ts';
+import { measure } from '../timing/index.ts';
+import { type Take, measureTake, playedPart, summaryOf, takeSchema, takeSummarySchema } from './index.ts';
+
+const document = withCountIn(plan({ bars: 12, silence: { sound: 2, silent: [1, 2] } }));
+const timeline = compile(document);
+const hits = simulate(timeline, { ...STEADY_PLAYER, tempoPercent: 1.5 }, 11);
+
+const take: Take = {
+  format: 'feldspar-take',
+  version: 1,
+  id: '3f0f6f4e-9d5a-4d2c-8a35-0c8f0d6b1a01',
+  playerId: null,
+  planId: null,
+  plan: document,
+  startedAt: '2026-05-04T18:20:00.000Z',
+  stoppedAtS: null,
+  input: 'keys',
+  hits,
+  clock: null,
+  latencyMs: 0,
+  simulated: null,
+  note: '',
+};
+
+/** The same take as a browser would record it: stamps of a clock that is 4 s ahead and anchors every 250 ms. */
+function stamped(stepAtS?: number): Take {
+  const lost = (timeS: number) => (stepAtS !== undefined && timeS >= stepAtS ? 0.08 : 0);
+  const anchors = Array.from({ length: 200 }, (_, i): [number, number] => {
+    const performanceS = 1 + i / 4;
+    return [1000 * performanceS, performanceS + 0.5 - lost(performanceS + 0.5 - 6)];
+  });
+  return {
+    ...take,
+    hits: hits.map(({ timeS, ...hit }) => ({
+      ...hit,
+      timeS: 0,
+      stampMs: 1000 * (timeS + 5.5 + (stepAtS !== undefined && timeS >= stepAtS - 0.08 ? 0.08 : 0)),
+    })),
+    clock: { sampleRateHz: 48_000, zeroContextS: 6, anchors, baseLatencyMs: 10, outputLatencyMs: 30 },
+  };
+}
+
+describe('measuring a take', () => {
+  it('fits its schema and measures as its hits do', () => {
+    expect(takeSchema.parse(take)).toEqual(take);
+    expect(measureTake(take).report).toEqual(measure(timeline, hits));
+  });
+
+  it('maps raw stamps through the clock facts, to a thousandth of a millisecond', () => {
+    const { report } = measureTake(stamped());
+    const plain = measure(timeline, hits);
+    expect(report.disturbances).toEqual([]);
+    report.matches.forEach((match, i) =>
+      expect(match.asynchronyMs).toBeCloseTo(plain.matches[i].asynchronyMs, 3),
+    );
+  });
+
+  it('a step of the audio clock is reported with its bar, and hits after it still lie where they were heard', () => {
+    const { report } = measureTake(stamped(16));
+    expect(report.disturbances).toEqual([
+      { timeS: expect.closeTo(16, 0), lostMs: expect.closeTo(80, 3), bar: 6 },
+    ]);
+    expect(report.trustedFromBar).toBe(7);
+    const plain = measure(timeline, hits);
+    expect(report.matches.at(-1)!.asynchronyMs).toBeCloseTo(plain.matches.at(-1)!.asynchronyMs, 3);
+  });
+
+  it('a take stopped by hand is judged on what was reached', () => {
+    const { report, timeline: played } = measureTake({
+      ...take,
+      stoppedAtS: 7.5,
+      hits: hits.filter((hit) => hit.timeS < 7.5),
+    });
+    expect(report.counts).toMatchObject({ targets: 9, missed: 0 });
+    expect(played.bars.at(-1)!.number).toBe(3);
+    expect(playedPart(timeline, 0).bars).toHaveLength(1);
+  });
+
+  it.each([
+    ['an id that is no UUID', { id: '7' }],
+    ['a time in words', { startedAt: 'yesterday' }],
+    ['a hit without time', { hits: [{ voice: 'left' }] }],
+    ['an unknown input', { input: 'telepathy' }],
+  ])('refuses %s', (_, change) => {
+    expect(takeSchema.safeParse({ ...take, ...change }).success).toBe(false);
+  });
+});
+
+describe('the summary kept beside a take', () => {
+  it('carries sentence, verdict and a small core', () => {
+    const measured = measureTake(take);
+    const summary = summaryOf(measured);
+    expect(takeSummarySchema.parse(summary)).toEqual(summary);
+    expect(summary.sentence).toBe(measured.report.sentences[0]);
+    expect(summary.longestGapBeats).toBe(8);
+    expect(summary.core.rows.map((row) => row.silent)).toEqual([...'xxoxxooxxoox'].map((c) => c === 'o'));
+    expect(summary.core.marks).toHaveLength(48);
+  });
+
+  it('stays small for a long take', () => {
+    const long = plan({ bars: 900, play: [{ every: '1/16' }] });
+    const summary = summaryOf(
+      measureTake({ ...take, plan: long, hits: simulate(compile(long), STEADY_PLAYER, 2) }),
+    );
+    expect(summary.core.rows.length).toBeLessThanOrEqual(40);
+    expect(summary.core.marks.length).toBeLessThanOrEqual(400);
+  });
+});
