@@ -4,6 +4,9 @@ import { type Timeline, compile } from '../plan/index.ts';
 import { type Disturbance, type Hit, type Report, measure } from '../timing/index.ts';
 import type { ClockFacts, Take } from './take-schema.ts';
 
+/** What measuring needs of a take. */
+export type Measurable = Pick<Take, 'plan' | 'hits' | 'clock' | 'latencyMs' | 'stoppedAtS'>;
+
 export interface MeasuredTake {
   timeline: Timeline;
   /** The hits on the timeline, latency not yet taken off; `report.matches` indexes them. */
@@ -12,7 +15,7 @@ export interface MeasuredTake {
 }
 
 /** @throws PlanError when the plan cannot be played by this version. */
-export function measureTake(take: Take): MeasuredTake {
+export function measureTake(take: Measurable): MeasuredTake {
   const timeline = playedPart(compile(take.plan), take.stoppedAtS);
   const { hits, disturbances } = onTimeline(take);
   return { timeline, hits, report: measure(timeline, hits, { latencyMs: take.latencyMs, disturbances }) };
@@ -23,7 +26,7 @@ export function clockOf(facts: ClockFacts): ClockMap {
 }
 
 /** Stamps are mapped again from the clock facts, so a better map serves old takes too. */
-function onTimeline(take: Take): { hits: Hit[]; disturbances: Disturbance[] } {
+function onTimeline(take: Measurable): { hits: Hit[]; disturbances: Disturbance[] } {
   if (!take.clock || take.clock.anchors.length === 0) return { hits: take.hits, disturbances: [] };
   const clock = clockOf(take.clock);
   const { zeroContextS } = take.clock;

@@ -1,0 +1,269 @@
+import { READY_PLANS } from '@feldspar/core/practice';
+import { measureTake } from '@feldspar/core/take';
+import { reportSchema } from '@feldspar/core/timing';
+import { GROWING, demoTake, takeId } from './testing/documents.ts';
+import { type Service, startService } from './testing/service.ts';
+
+let service: Service;
+beforeEach(async () => {
+  service = await startService();
+});
+afterEach(() => service.remove());
+
+const put = (take = demoTake(1)) => service.request.put(`/api/takes/${take.id}`).send(take);
+
+describe('takes', () => {
+  it('are put once; the same again is harmless; the raw take comes back as it was', async () => {
+    const take = demoTake(1);
+    expect((await put(take)).status).toBe(201);
+    expect((await put(take)).status).toBe(200);
+    const { body } = await service.request.get(`/api/takes/${take.id}`);
+    expect(body).toEqual(JSON.parse(JSON.stringify(take)));
+  });
+
+  it('two equal puts at the same moment make one take', async () => {
+    const answers = await Promise.all([put(), put()]);
+    expect(answers.every((a) => a.status < 300)).toBe(true);
+    expect((await service.request.get('/api/takes')).body.items).toHaveLength(1);
+  });
+
+  it('are never rewritten', async () => {
+    await put();
+    const other = await put(demoTake(1, { hits: [] }));
+    expect(other.status).toBe(409);
+    expect(other.body.detail).toMatch(/never rewritten/);
+  });
+
+  it('survive the server: another process opens the same folder and finds them', async () => {
+    await put();
+    await service.close();
+    service = await startService(service.folder);
+    expect((await service.request.get(`/api/takes/${takeId(1)}`)).status).toBe(200);
+  });
+
+  it('list newest first, page by page, with the figures of the core', async () => {
+    for (let n = 1; n <= 5; n++) await put(demoTake(n));
+    const first = (await service.request.get('/api/takes?limit=3')).body;
+    expect(first.items.map((item: { id: string }) => item.id)).toEqual([5, 4, 3].map(takeId));
+    const second = (await service.request.get(`/api/takes?limit=3&cursor=${first.nextCursor}`)).body;
+    expect(second.items.map((item: { id: string }) => item.id)).toEqual([2, 1].map(takeId));
+    expect(second.nextCursor).toBeNull();
+    const { report } = measureTake(demoTake(5));
+    expect(first.items[0].summary).toMatchObject({
+      sentence: report.sentences[0],
+      verdict: report.drift.verdict,
+      tempoPercent: report.drift.tempoPercent,
+    });
+  });
+
+  it('list one player’s takes only, when asked', async () => {
+    const player = takeId(900);
+    await service.request.put(`/api/players/${player}`).send({ name: 'Ada', instrument: 'cello' });
+    await put(demoTake(1, { playerId: player }));
+    await put(demoTake(2));
+    const { body } = await service.request.get(`/api/takes?player=${player}`);
+    expect(body.items.map((item: { id: string }) => item.id)).toEqual([takeId(1)]);
+  });
+
+  it('keep a player and plan that this server does not know in the raw take', async () => {
+    const take = demoTake(1, { playerId: takeId(77), planId: takeId(78) });
+    expect((await put(take)).status).toBe(201);
+    expect((await service.request.get(`/api/takes/${take.id}`)).body.playerId).toBe(takeId(77));
+  });
+
+  it('take a note, and a note does not make a put of the same take a conflict', async () => {
+    await put();
+    await service.request
+      .patch(`/api/takes/${takeId(1)}`)
+      .send({ note: 'slower' })
+      .expect(204);
+    expect((await service.request.get(`/api/takes/${takeId(1)}`)).body.note).toBe('slower');
+    expect((await put()).status).toBe(200);
+  });
+
+  it('are deleted and brought back; a deleted one is not brought back by a late put', async () => {
+    await put();
+    await service.request.delete(`/api/takes/${takeId(1)}`).expect(204);
+    expect((await service.request.get(`/api/takes/${takeId(1)}`)).status).toBe(404);
+    expect((await put()).status).toBe(410);
+    await service.request.post(`/api/takes/${takeId(1)}/restore`).expect(204);
+    expect((await service.request.get(`/api/takes/${takeId(1)}`)).status).toBe(200);
+  });
+
+  it('figures of an older estimator are computed anew when they are listed', async () => {
+    await put();
+    const { takes } = service.database.models;
+    const row = (await takes.findByPk(takeId(1)))!;
+    await row.update({ estimator: 0, summary: { ...row.summary, sentence: 'stale' } });
+    const { body } = await service.request.get('/api/takes');
+    expect(body.items[0].summary.sentence).toBe(measureTake(demoTake(1)).report.sentences[0]);
+    expect((await takes.findByPk(takeId(1)))!.estimator).toBe(1);
+  });
+});
+
+describe('plans and players', () => {
+  it('ready plans are there from the start, in their order, and cannot be changed', async () => {
+    const { body } = await service.request.get('/api/plans');
+    expect(body.items.map((plan: { id: string }) => plan.id)).toEqual(READY_PLANS.map(({ id }) => id));
+    const change = await service.request.put(`/api/plans/${GROWING.id}`).send(GROWING.plan);
+    expect(change.status).toBe(409);
+  });
+
+  it('own plans are put by id, again and again', async () => {
+    const own = { ...GROWING.plan, title: 'Mine' };
+    await service.request
+      .put(`/api/plans/${takeId(5)}`)
+      .send(own)
+      .expect(200);
+    await service.request
+      .put(`/api/plans/${takeId(5)}`)
+      .send({ ...own, title: 'Mine, better' })
+      .expect(200);
+    expect((await service.request.get(`/api/plans/${takeId(5)}`)).body).toMatchObject({
+      title: 'Mine, better',
+      ready: false,
+    });
+    expect((await service.request.get('/api/plans')).body.items.at(-1).title).toBe('Mine, better');
+  });
+
+  it('players are put by id and listed by name', async () => {
+    await service.request
+      .put(`/api/players/${takeId(2)}`)
+      .send({ name: ' Zoe ', instrument: 'flute' })
+      .expect(200);
+    await service.request
+      .put(`/api/players/${takeId(1)}`)
+      .send({ name: 'Ada' })
+      .expect(200);
+    expect((await service.request.get('/api/players')).body.items).toEqual([
+      { id: takeId(1), name: 'Ada', instrument: '' },
+      { id: takeId(2), name: 'Zoe', instrument: 'flute' },
+    ]);
+  });
+});
+
+describe('POST /api/reports computes and stores nothing', () => {
+  it('gives the report of the core, fit to its schema', async () => {
+    const { plan, hits } = demoTake(3);
+    const { status, body } = await service.request.post('/api/reports').send({ plan, hits, latencyMs: 20 });
+    expect(status).toBe(200);
+    expect(reportSchema.parse(body)).toEqual(body);
+    expect(body).toEqual(measureTake(demoTake(3, { latencyMs: 20 })).report);
+    expect(body.swing).toEqual({ ratio: null, sd: null, n: 0, why: 'not measured in this version' });
+    expect((await service.request.get('/api/takes')).body.items).toEqual([]);
+  });
+
+  it('a plan that cannot be played yet says which part', async () => {
+    const plan = structuredClone(GROWING.plan);
+    plan.sections[0].clicks = [{ groove: 'plain' }];
+    const { status, body } = await service.request.post('/api/reports').send({ plan, hits: [] });
+    expect(status).toBe(422);
+    expect(body.errors).toEqual([
+      { path: 'sections[0].clicks[0].groove', message: expect.stringMatching(/groove cannot be played/) },
+    ]);
+  });
+});
+
+describe('the door', () => {
+  const problem = (response: { status: number; type: string; body: { detail: string } }) => [
+    response.status,
+    response.type,
+    response.body.detail,
+  ];
+
+  it('answers its health', async () => {
+    expect((await service.request.get('/api/health')).body).toEqual({ status: 'ok', version: 'test' });
+  });
+
+  it('isolates its pages across origins', async () => {
+    const { headers } = await service.request.get('/api/health');
+    expect(headers['cross-origin-opener-policy']).toBe('same-origin');
+    expect(headers['cross-origin-embedder-policy']).toBe('require-corp');
+    expect(headers['content-security-policy']).toMatch(/default-src 'self'/);
+  });
+
+  it.each([
+    [
+      'a foreign origin',
+      { Origin: 'https://example.org' },
+      /Requests from https:\/\/example.org are refused/,
+    ],
+    ['an opaque origin', { Origin: 'null' }, /Requests from null are refused/],
+    ['a foreign host', { Host: 'feldspar.example' }, /answers to localhost only/],
+  ])('refuses %s', async (_, headers, detail) => {
+    const response = await service.request.get('/api/takes').set(headers);
+    expect(problem(response)).toEqual([403, 'application/problem+json', expect.stringMatching(detail)]);
+  });
+
+  it.each([
+    ['an unknown id', 'get', `/api/takes/${takeId(404)}`, undefined, 404, /no take with the id .*404/],
+    ['an unknown plan', 'get', `/api/plans/${takeId(404)}`, undefined, 404, /no plan/],
+    ['an id that is none', 'get', '/api/takes/7', undefined, 400, /"7" is not a UUID/],
+    ['an unknown address', 'get', '/api/nothing', undefined, 404, /nothing at GET/],
+    ['a bad cursor', 'get', '/api/takes?cursor=zzz', undefined, 400, /nextCursor of the page before/],
+    ['a bad limit', 'get', '/api/takes?limit=0', undefined, 422, /limit/],
+    [
+      'a nameless player',
+      'put',
+      `/api/players/${takeId(1)}`,
+      { name: '' },
+      422,
+      /name: give the player a name/,
+    ],
+    ['a take under another id', 'put', `/api/takes/${takeId(2)}`, demoTake(1), 422, /The address says/],
+  ] as const)('%s gets its message', async (_, method, path, body, status, detail) => {
+    const response = await service.request[method](path).send(body);
+    expect(problem(response)).toEqual([status, 'application/problem+json', expect.stringMatching(detail)]);
+  });
+
+  it('names every bad field of a malformed plan', async () => {
+    const plan = {
+      ...GROWING.plan,
+      title: '',
+      sections: [{ ...GROWING.plan.sections[0], bars: 0, tempo: { bpm: -4, beat: '1/0' } }],
+    };
+    const { status, body } = await service.request.put(`/api/plans/${takeId(1)}`).send(plan);
+    expect(status).toBe(422);
+    expect(body.errors.map((e: { path: string }) => e.path)).toEqual([
+      'title',
+      'sections[0].bars',
+      'sections[0].tempo.bpm',
+      'sections[0].tempo.beat',
+    ]);
+  });
+
+  it('refuses text that is not JSON, another media type and a body too large', async () => {
+    const send = (type: string, text: string) =>
+      service.request
+        .put(`/api/plans/${takeId(1)}`)
+        .set('Content-Type', type)
+        .send(text);
+    expect(problem(await send('application/json', '{"title": '))).toEqual([
+      400,
+      'application/problem+json',
+      expect.stringMatching(/not valid JSON/),
+    ]);
+    expect(problem(await send('text/plain', 'plan'))).toEqual([
+      415,
+      'application/problem+json',
+      expect.stringMatching(/application\/json/),
+    ]);
+    const huge = JSON.stringify({ note: 'x'.repeat(17 * 1024 * 1024) });
+    expect(problem(await send('application/json', huge))).toEqual([
+      413,
+      'application/problem+json',
+      expect.stringMatching(/over 16 MB/),
+    ]);
+  });
+
+  it('says no more than it should when something breaks', async () => {
+    await service.database.sequelize.query('DROP TABLE takes');
+    const response = await service.request.get('/api/takes');
+    expect(problem(response)).toEqual([
+      500,
+      'application/problem+json',
+      expect.stringMatching(/Nothing was changed/),
+    ]);
+    expect(JSON.stringify(response.body)).not.toMatch(/SQL|at .*\.ts|stack/i);
+  });
+});

@@ -1,0 +1,49 @@
+/** Migrations in order; one that has landed is never changed. */
+import { DataTypes, type QueryInterface } from 'sequelize';
+
+interface Migration {
+  name: string;
+  up(queries: QueryInterface): Promise<void>;
+}
+
+const id = { type: DataTypes.UUID, primaryKey: true, allowNull: false } as const;
+const times = {
+  createdAt: { type: DataTypes.DATE, allowNull: false },
+  updatedAt: { type: DataTypes.DATE, allowNull: false },
+} as const;
+
+export const MIGRATIONS: readonly Migration[] = [
+  {
+    name: '001-players-plans-takes',
+    async up(queries) {
+      await queries.createTable('players', {
+        id,
+        name: { type: DataTypes.STRING, allowNull: false },
+        instrument: { type: DataTypes.STRING, allowNull: false },
+        ...times,
+      });
+      await queries.createTable('plans', {
+        id,
+        title: { type: DataTypes.STRING, allowNull: false },
+        trains: { type: DataTypes.STRING, allowNull: false },
+        ready: { type: DataTypes.BOOLEAN, allowNull: false },
+        document: { type: DataTypes.JSON, allowNull: false },
+        ...times,
+      });
+      await queries.createTable('takes', {
+        id,
+        playerId: { type: DataTypes.UUID, allowNull: true, references: { model: 'players', key: 'id' } },
+        planId: { type: DataTypes.UUID, allowNull: true, references: { model: 'plans', key: 'id' } },
+        startedAt: { type: DataTypes.DATE, allowNull: false },
+        note: { type: DataTypes.TEXT, allowNull: false },
+        document: { type: DataTypes.JSON, allowNull: false },
+        estimator: { type: DataTypes.INTEGER, allowNull: false },
+        summary: { type: DataTypes.JSON, allowNull: false },
+        deletedAt: { type: DataTypes.DATE, allowNull: true },
+        ...times,
+      });
+      await queries.addIndex('takes', ['startedAt', 'id']);
+      await queries.addIndex('takes', ['playerId', 'startedAt']);
+    },
+  },
+];
