@@ -1,0 +1,49 @@
+/** Theme, routes, and the one sender of the outbox. Reading and log load their code when they are opened. */
+import CssBaseline from '@mui/material/CssBaseline';
+import { ThemeProvider } from '@mui/material/styles';
+import { SnackbarProvider } from 'notistack';
+import { BrowserRouter, Route, Routes } from 'react-router';
+import { lazy, Suspense } from 'react';
+import { SWRConfig } from 'swr';
+import { useOutboxSender } from './local/useOutbox.ts';
+import { Bench } from './screens/Bench.tsx';
+import { Log } from './screens/Log.tsx';
+import { NotFound } from './screens/NotFound.tsx';
+import { PlanScreen } from './screens/PlanScreen.tsx';
+import { Shell } from './shell/Shell.tsx';
+import { Stage } from './stage/Stage.tsx';
+import { theme } from './theme/theme.ts';
+
+const Reading = lazy(() => import('./reading/Reading.tsx'));
+
+export function App() {
+  return (
+    <ThemeProvider theme={theme} defaultMode="system" modeStorageKey="feldspar light">
+      <CssBaseline />
+      <SnackbarProvider maxSnack={3} anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }}>
+        <SWRConfig value={{ shouldRetryOnError: true, errorRetryInterval: 4000 }}>
+          <BrowserRouter>
+            <OutboxSender />
+            <Suspense>
+              <Routes>
+                <Route element={<Shell />}>
+                  <Route index element={<Bench />} />
+                  <Route path="plans/:id" element={<PlanScreen />} />
+                  <Route path="takes/:id" element={<Reading />} />
+                  <Route path="log" element={<Log />} />
+                  <Route path="*" element={<NotFound />} />
+                </Route>
+                <Route path="plans/:id/play" element={<Stage />} />
+              </Routes>
+            </Suspense>
+          </BrowserRouter>
+        </SWRConfig>
+      </SnackbarProvider>
+    </ThemeProvider>
+  );
+}
+
+function OutboxSender() {
+  useOutboxSender();
+  return null;
+}

@@ -1,0 +1,50 @@
+/** What screens read, through SWR: cached, revalidated, shared. */
+import type { Take } from '@feldspar/core/take';
+import useSWR, { type SWRResponse } from 'swr';
+import useSWRInfinite from 'swr/infinite';
+import { waitingTake } from '../local/outbox.ts';
+import { request } from './client.ts';
+import type { Page, Player, StoredPlan, TakeItem } from './types.ts';
+
+const get = <Answer>(path: string) => request<Answer>('GET', path);
+
+export function usePlans(): SWRResponse<Page<StoredPlan>> {
+  return useSWR('/plans', get<Page<StoredPlan>>);
+}
+
+export function usePlan(id: string | undefined): SWRResponse<StoredPlan> {
+  return useSWR(id ? `/plans/${id}` : null, get<StoredPlan>);
+}
+
+export function usePlayers(): SWRResponse<Page<Player>> {
+  return useSWR('/players', get<Page<Player>>);
+}
+
+/** A take waiting in this browser is read from there, whatever the server does. */
+export function useTake(id: string): SWRResponse<Take> {
+  return useSWR(`/takes/${id}`, async (path) => (await waitingTake(id)) ?? get<Take>(path));
+}
+
+export const takesKey = (player: string | null, limit: number) =>
+  `/takes?limit=${limit}${player ? `&player=${player}` : ''}`;
+
+export function useLatestTakes(player: string | null, limit: number): SWRResponse<Page<TakeItem>> {
+  return useSWR(takesKey(player, limit), get<Page<TakeItem>>);
+}
+
+const PAGE = 24;
+
+export function useTakePages(player: string | null) {
+  return useSWRInfinite<Page<TakeItem>>(
+    (index, previous: Page<TakeItem> | null) => {
+      if (previous && !previous.nextCursor) return null;
+      const cursor = index > 0 && previous ? `&cursor=${previous.nextCursor}` : '';
+      return `${takesKey(player, PAGE)}${cursor}`;
+    },
+    get<Page<TakeItem>>,
+  );
+}
+
+/** Every list of takes, for revalidation after one was sent, deleted or restored. */
+export const isTakeList = (key: unknown): boolean =>
+  typeof key === 'string' && /^(\$inf\$)?\/takes\?/.test(key);

@@ -1,0 +1,103 @@
+/**
+ * Plays a timeline's clicks through the audio worklet and keeps the clock: output timestamps for the take, and a live
+ * map for the screen. `getOutputTimestamp` names the frame leaving the loudspeaker, the reported latency included.
+ */
+import { type ClockMap, fitClock } from '@feldspar/core/clock';
+import type { Timeline } from '@feldspar/core/plan';
+import { scheduleOf } from '@feldspar/core/sound';
+import type { ClockFacts } from '@feldspar/core/take';
+import workletUrl from './click.worklet.ts?worker&url';
+import { CLICK_PROCESSOR, type ClickOptions, type WorkletMessage } from './worklet-protocol.ts';
+
+/** Time for the first click to be on its way, and for a breath. */
+const LEAD_S = 0.6;
+/** After the last bar, for a late last note. */
+const TAIL_S = 0.7;
+/** The live map looks back so many anchors (about twelve seconds). */
+const LIVE_ANCHORS = 48;
+
+export interface PlayingClicks {
+  /** Timeline seconds now leaving the loudspeaker; null until the clock has spoken. */
+  positionS(performanceMs: number): number | null;
+  clockFacts(): ClockFacts | null;
+  stop(): void;
+}
+
+/**
+ * @param onEnd called once, from the audio thread's word, when the timeline has run out.
+ * @throws Error when the browser gives no audio.
+ */
+export async function playClicks(timeline: Timeline, onEnd: () => void): Promise<PlayingClicks> {
+  const context = new AudioContext({ latencyHint: 'interactive' });
+  try {
+    await context.audioWorklet.addModule(workletUrl);
+    await context.resume();
+  } catch (error) {
+    void context.close();
+    throw error;
+  }
+  const processorOptions: ClickOptions = {
+    schedule: scheduleOf(timeline),
+    leadS: LEAD_S,
+    endS: timeline.endS + TAIL_S,
+  };
+  const node = new AudioWorkletNode(context, CLICK_PROCESSOR, {
+    numberOfInputs: 0,
+    outputChannelCount: [1],
+    processorOptions,
+  });
+  let zeroContextS: number | null = null;
+  let live: ClockMap | null = null;
+  const anchors: [number, number][] = [];
+
+  node.port.onmessage = ({ data }: MessageEvent<WorkletMessage>) => {
+    if (data.type === 'zero') zeroContextS = data.frame / context.sampleRate;
+    readClock();
+    if (data.type === 'ended') onEnd();
+  };
+  node.connect(context.destination);
+
+  function readClock(): void {
+    const anchor = outputAnchor(context);
+    if (!anchor || anchor[0] <= (anchors.at(-1)?.[0] ?? 0)) return;
+    anchors.push(anchor);
+    live = fitClock(
+      anchors.slice(-LIVE_ANCHORS).map(([performanceMs, contextS]) => ({ performanceMs, contextS })),
+    );
+  }
+
+  return {
+    positionS: (performanceMs) =>
+      live && zeroContextS !== null ? live.contextS(performanceMs) - zeroContextS : null,
+    clockFacts: () =>
+      zeroContextS === null || anchors.length === 0
+        ? null
+        : {
+            sampleRateHz: context.sampleRate,
+            zeroContextS,
+            anchors: [...anchors],
+            baseLatencyMs: milliseconds(context.baseLatency),
+            outputLatencyMs: milliseconds(context.outputLatency),
+          },
+    stop() {
+      node.port.onmessage = null;
+      node.disconnect();
+      void context.close();
+    },
+  };
+}
+
+/** [performance ms, context s], or null while the context has not begun. */
+function outputAnchor(context: AudioContext): [number, number] | null {
+  const { performanceTime, contextTime } = context.getOutputTimestamp();
+  if (performanceTime && contextTime) return [performanceTime, contextTime];
+  if (performanceTime === undefined && context.currentTime > 0) {
+    // A browser without output timestamps: the frame being computed now is heard after both latencies.
+    return [performance.now(), context.currentTime - context.baseLatency - (context.outputLatency ?? 0)];
+  }
+  return null;
+}
+
+function milliseconds(seconds: number | undefined): number | null {
+  return seconds === undefined || Number.isNaN(seconds) ? null : 1000 * seconds;
+}

@@ -1,0 +1,64 @@
+/** Each time the player was alone: how far they drifted, how fast, and where they were when the click came back. */
+import Table from '@mui/material/Table';
+import TableBody from '@mui/material/TableBody';
+import TableCell from '@mui/material/TableCell';
+import TableContainer from '@mui/material/TableContainer';
+import TableHead from '@mui/material/TableHead';
+import TableRow from '@mui/material/TableRow';
+import type { Timeline } from '@feldspar/core/plan';
+import { barIndexAt } from '@feldspar/core/plan';
+import { type GapReport, earlyLate } from '@feldspar/core/timing';
+import { fastSlow, oneDecimal, plural } from '../shell/text.ts';
+
+export function GapsTable({ gaps, timeline }: { gaps: GapReport[]; timeline: Timeline }) {
+  const barAt = (timeS: number) => timeline.bars[barIndexAt(timeline.bars, timeS + 1e-6)].number;
+  return (
+    <TableContainer>
+      <Table size="small" aria-label="Gaps">
+        <TableHead>
+          <TableRow>
+            <TableCell>Alone from</TableCell>
+            <TableCell align="right">For</TableCell>
+            <TableCell align="right">In this gap</TableCell>
+            <TableCell align="right">At the return</TableCell>
+          </TableRow>
+        </TableHead>
+        <TableBody>
+          {gaps.map((gap) => (
+            <TableRow key={gap.fromS} title={gap.why}>
+              <TableCell component="th" scope="row">
+                bar {barAt(gap.fromS)}
+                {gap.count > 1 && ` on, ${gap.count} times`}
+              </TableCell>
+              <TableCell align="right">{plural(gap.beats, 'beat')}</TableCell>
+              <TableCell align="right">{tempoText(gap)}</TableCell>
+              <TableCell align="right">
+                {gap.returnErrorMs === null ? <Unknown why={gap.why} /> : earlyLate(gap.returnErrorMs)}
+              </TableCell>
+            </TableRow>
+          ))}
+        </TableBody>
+      </Table>
+    </TableContainer>
+  );
+}
+
+function tempoText(gap: GapReport) {
+  if (gap.tempoPercent === null) return <Unknown why={gap.why} />;
+  const interval = gap.tempoPercentCi95;
+  return (
+    <>
+      {fastSlow(gap.tempoPercent)}
+      {interval && (
+        <span style={{ opacity: 0.8 }}>
+          {' '}
+          ({oneDecimal(interval[0])} to {oneDecimal(interval[1])})
+        </span>
+      )}
+    </>
+  );
+}
+
+function Unknown({ why }: { why: string | undefined }) {
+  return <span aria-label={`not known: ${why ?? ''}`}>–</span>;
+}

@@ -1,0 +1,212 @@
+/** The reading of a take: the sentence first, the core, where the player drifted, and what to do next. */
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Chip from '@mui/material/Chip';
+import Paper from '@mui/material/Paper';
+import Stack from '@mui/material/Stack';
+import Typography from '@mui/material/Typography';
+import { compile, planTempo } from '@feldspar/core/plan';
+import { type Take, playedPart } from '@feldspar/core/take';
+import { type Report, earlyLate } from '@feldspar/core/timing';
+import { tempoName } from '@feldspar/core/time';
+import { type ReactNode, useCallback, useMemo } from 'react';
+import { useNavigate, useParams } from 'react-router';
+import useSWRImmutable from 'swr/immutable';
+import { usePlayers, useTake } from '../api/hooks.ts';
+import { CoreLegend } from '../core-sample/CoreLegend.tsx';
+import { FittedCore } from '../core-sample/FittedCore.tsx';
+import { coreOfTake } from '../core-sample/model.ts';
+import { playAddress } from '../screens/play-address.ts';
+import { ErrorNotice } from '../shell/ErrorNotice.tsx';
+import { longDate, oneDecimal, plural } from '../shell/text.ts';
+import { KEY_SIGN, useKey } from '../shell/useKey.ts';
+import { measureInWorker } from '../workers/measure.ts';
+import { DriftCurve } from './DriftCurve.tsx';
+import { GapsTable } from './GapsTable.tsx';
+import { TakeNote } from './TakeNote.tsx';
+import { driftData } from './drift-data.ts';
+
+export default function Reading() {
+  const { id = '' } = useParams();
+  const take = useTake(id);
+  const measured = useSWRImmutable(take.data ? ['reading', id, take.data.hits.length] : null, () =>
+    measureInWorker(take.data!),
+  );
+  const error: unknown = take.error ?? measured.error;
+  if (error) return <ErrorNotice error={error} />;
+  if (!take.data || !measured.data) return <Typography role="status">Measuring …</Typography>;
+  return <ReadingOf take={take.data} report={measured.data.report} hits={measured.data.hits} />;
+}
+
+interface ReadingOfProps {
+  take: Take;
+  report: Report;
+  hits: Take['hits'];
+}
+
+function ReadingOf({ take, report, hits }: ReadingOfProps) {
+  const navigate = useNavigate();
+  const timeline = useMemo(() => playedPart(compile(take.plan), take.stoppedAtS), [take]);
+  const core = useMemo(
+    () => coreOfTake(timeline, report, hits, take.latencyMs),
+    [timeline, report, hits, take],
+  );
+  const curve = useMemo(() => driftData(timeline, report), [timeline, report]);
+  const [sentence, ...more] = report.sentences;
+  const disturbed = report.disturbances.length > 0;
+
+  return (
+    <Stack spacing={2.5} sx={{ maxWidth: 1240 }}>
+      <Box>
+        <Typography variant="h1">{sentence}</Typography>
+        <TakeLine take={take} report={report} />
+      </Box>
+      {disturbed && (
+        <Alert severity="warning">{more.find((text) => text.startsWith('The sound was interrupted'))}</Alert>
+      )}
+      <Box
+        sx={{
+          display: 'grid',
+          gap: { xs: 3, lg: 4 },
+          gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 1.25fr) minmax(0, 1fr)' },
+          alignItems: 'start',
+        }}
+      >
+        <Box component="section" aria-label="Core">
+          <FittedCore
+            model={core}
+            rowHeight={core.rows.length > 40 ? 13 : 22}
+            maxWidth={680}
+            label={`Core of the take: ${plural(core.rows.length, 'bar')}, ${plural(core.marks.length, 'hit')}. ${sentence}`}
+          />
+          <Box sx={{ mt: 1 }}>
+            <CoreLegend />
+          </Box>
+        </Box>
+        <Stack spacing={2}>
+          <Figures report={report} />
+          <Panel title="Where you drifted">
+            <DriftCurve
+              data={curve}
+              label={`Asynchrony over the bars, early below, late above. ${sentence}`}
+            />
+          </Panel>
+          {report.gaps.length > 0 && (
+            <Panel title="Alone">
+              <GapsTable gaps={report.gaps} timeline={timeline} />
+            </Panel>
+          )}
+          {more.filter((text) => !text.startsWith('The sound was')).length > 0 && (
+            <Panel title="Also">
+              {more
+                .filter((text) => !text.startsWith('The sound was'))
+                .map((text) => (
+                  <Typography key={text}>{text}</Typography>
+                ))}
+            </Panel>
+          )}
+          <NextSteps take={take} onGo={(address) => void navigate(address)} />
+          <TakeNote take={take} />
+        </Stack>
+      </Box>
+    </Stack>
+  );
+}
+
+function TakeLine({ take, report }: { take: Take; report: Report }) {
+  const players = usePlayers();
+  const player = players.data?.items.find(({ id }) => id === take.playerId);
+  const { counts } = report;
+  const parts = [
+    take.plan.title,
+    tempoName(planTempo(take.plan)),
+    ...(player ? [[player.name, player.instrument].filter(Boolean).join(', ')] : []),
+    longDate(take.startedAt),
+    `${plural(counts.matched, 'hit')}, ${counts.missed === 0 ? 'none' : counts.missed} missed`,
+    ...(take.stoppedAtS !== null ? ['stopped early'] : []),
+  ];
+  return (
+    <Stack direction="row" useFlexGap spacing={1} sx={{ flexWrap: 'wrap', alignItems: 'center', mt: 0.75 }}>
+      <Typography color="text.secondary">{parts.join(' · ')}</Typography>
+      {take.input === 'simulated' && <Chip size="small" label="simulated player" variant="outlined" />}
+    </Stack>
+  );
+}
+
+function Figures({ report }: { report: Report }) {
+  const { drift, clicked, silent } = report;
+  return (
+    <Stack
+      component="dl"
+      direction="row"
+      useFlexGap
+      sx={{ flexWrap: 'wrap', columnGap: 4, rowGap: 1.5, m: 0 }}
+    >
+      <Figure name="tempo when alone" why={drift.why}>
+        {drift.tempoPercent === null ? null : (
+          <>
+            {oneDecimal(Math.abs(drift.tempoPercent))} % {drift.tempoPercent >= 0 ? 'fast' : 'slow'}
+          </>
+        )}
+      </Figure>
+      <Figure name="with the click" why={clicked.why}>
+        {clicked.meanMs === null ? null : earlyLate(clicked.meanMs)}
+      </Figure>
+      {silent.n > 0 && (
+        <Figure name="alone, on average" why={silent.why}>
+          {silent.meanMs === null ? null : earlyLate(silent.meanMs)}
+        </Figure>
+      )}
+    </Stack>
+  );
+}
+
+function Figure({ name, why, children }: { name: string; why: string | undefined; children: ReactNode }) {
+  return (
+    <Box sx={{ display: 'flex', flexDirection: 'column-reverse', justifyContent: 'flex-end', maxWidth: 230 }}>
+      <Typography component="dt" variant="body2" color="text.secondary">
+        {name}
+        {children === null && why && `: ${why}`}
+      </Typography>
+      <Typography component="dd" variant="h2" sx={{ m: 0, fontSize: '1.6rem' }}>
+        {children ?? '–'}
+      </Typography>
+    </Box>
+  );
+}
+
+export function Panel({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <Paper component="section" variant="outlined" aria-label={title} sx={{ p: 2 }}>
+      <Typography variant="h3" component="h2" sx={{ mb: 1 }}>
+        {title}
+      </Typography>
+      {children}
+    </Paper>
+  );
+}
+
+/** Again at the same tempo, or a tenth slower. Only where the plan is still known by its id. */
+function NextSteps({ take, onGo }: { take: Take; onGo(address: string): void }) {
+  const { planId, plan } = take;
+  const tempo = planTempo(plan);
+  const again = useCallback(() => {
+    if (planId) onGo(playAddress(planId, planTempo(plan)));
+  }, [planId, plan, onGo]);
+  useKey('Enter', again, planId !== null);
+  if (!planId) return null;
+  const slower = { ...tempo, bpm: tempo.bpm.mul(9, 10).round() };
+  return (
+    <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap' }}>
+      <Button variant="contained" onClick={again}>
+        Again&ensp;{KEY_SIGN.Enter}
+      </Button>
+      {slower.bpm.gte(1) && (
+        <Button variant="outlined" color="inherit" onClick={() => onGo(playAddress(planId, slower))}>
+          Slower, {tempoName(slower)}
+        </Button>
+      )}
+    </Stack>
+  );
+}

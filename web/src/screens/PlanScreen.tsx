@@ -1,0 +1,176 @@
+/** A plan before playing: its clicks drawn, its facts, the tempo, and the two ways to go on. */
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import MenuItem from '@mui/material/MenuItem';
+import Stack from '@mui/material/Stack';
+import Switch from '@mui/material/Switch';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { type Plan, compile, planFacts, planTempo, withTempo } from '@feldspar/core/plan';
+import { isVoice } from '@feldspar/core/sound';
+import { type Tempo, meterName, parseFraction, tempoName } from '@feldspar/core/time';
+import { useCallback, useMemo, useState } from 'react';
+import { useNavigate, useParams } from 'react-router';
+import { usePlan } from '../api/hooks.ts';
+import { keep } from '../local/outbox.ts';
+import { ErrorNotice } from '../shell/ErrorNotice.tsx';
+import { minutes, oneDecimal, plural } from '../shell/text.ts';
+import { KEY_SIGN, useKey } from '../shell/useKey.ts';
+import { feedbackWanted, wantFeedback } from '../stage/feedback.ts';
+import { SIMULATED_PLAYERS, simulatedTake } from '../stage/simulated-take.ts';
+import { TempoField } from '../tempo/TempoField.tsx';
+import { PlanPicture } from './PlanPicture.tsx';
+import { playAddress } from './play-address.ts';
+
+export function PlanScreen() {
+  const { id } = useParams();
+  const { data, error } = usePlan(id);
+  if (error) return <ErrorNotice error={error} />;
+  if (!data) return null;
+  return (
+    <PlanBeforePlaying
+      key={data.id}
+      id={data.id}
+      title={data.title}
+      trains={data.trains}
+      stored={data.document}
+    />
+  );
+}
+
+interface BeforePlayingProps {
+  id: string;
+  title: string;
+  trains: string;
+  stored: Plan;
+}
+
+function PlanBeforePlaying({ id, title, trains, stored }: BeforePlayingProps) {
+  const navigate = useNavigate();
+  const [tempo, setTempo] = useState<Tempo>(() => planTempo(stored));
+  const [tempoValid, setTempoValid] = useState(true);
+  const [feedback, setFeedback] = useState(feedbackWanted);
+  const plan = useMemo(() => withTempo(stored, tempo), [stored, tempo]);
+  const compiled = useMemo(() => {
+    try {
+      return { timeline: compile(plan) };
+    } catch (error) {
+      return { error };
+    }
+  }, [plan]);
+  const play = useCallback(() => void navigate(playAddress(id, tempo)), [navigate, id, tempo]);
+  const playable = tempoValid && 'timeline' in compiled;
+  useKey('Enter', play, playable);
+
+  return (
+    <Box
+      sx={{
+        display: 'grid',
+        gap: { xs: 3, md: 5 },
+        gridTemplateColumns: { xs: '1fr', md: 'minmax(0, 1fr) minmax(0, 460px)' },
+        maxWidth: 1120,
+      }}
+    >
+      <Stack spacing={2.5}>
+        <Typography variant="h1">{title}</Typography>
+        {trains && <Typography sx={{ fontSize: '1.15rem', maxWidth: '42ch' }}>{trains}</Typography>}
+        {compiled.timeline ? (
+          <Facts plan={plan} timeline={compiled.timeline} />
+        ) : (
+          <ErrorNotice error={compiled.error} />
+        )}
+        <TempoField value={tempo} onChange={setTempo} onValid={setTempoValid} />
+        <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap' }}>
+          <Button variant="contained" size="large" onClick={play} disabled={!playable}>
+            To the stage&ensp;{KEY_SIGN.Enter}
+          </Button>
+        </Stack>
+        <FormControlLabel
+          control={
+            <Switch
+              checked={feedback}
+              onChange={(_, on) => {
+                wantFeedback(on);
+                setFeedback(on);
+              }}
+            />
+          }
+          label="Show my hits while I play (the ear trains better without)"
+        />
+        <SimulatedTry plan={plan} planId={id} disabled={!playable} />
+        <Typography variant="body2" color="text.secondary" sx={{ maxWidth: '60ch' }}>
+          Keep clicks in headphones at a moderate level, and stop when a hand, lip or neck hurts; a teacher or
+          a clinician knows more than a program.
+        </Typography>
+      </Stack>
+      <PlanPicture plan={stored} rowHeight={20} annotated mostRows={64} />
+    </Box>
+  );
+}
+
+function Facts({ plan, timeline }: { plan: Plan; timeline: ReturnType<typeof compile> }) {
+  const facts = useMemo(() => planFacts(timeline), [timeline]);
+  const { meter } = plan.sections[0];
+  const missingVoices = [...new Set(timeline.clicks.map((click) => click.voice))].filter(
+    (voice) => !isVoice(voice),
+  );
+  const { longestAlone } = facts;
+  return (
+    <Box>
+      <Typography>
+        {tempoName(planTempo(plan))}, {meterName({ beats: meter.beats, unit: parseFraction(meter.unit) })},{' '}
+        {plural(facts.bars, 'bar')}, {minutes(facts.durationS)} minutes, {plural(facts.clicks, 'click')}.
+      </Typography>
+      <Typography sx={{ fontWeight: 600 }}>
+        Longest alone: {plural(longestAlone.beats, 'beat')}, {oneDecimal(longestAlone.seconds)} s, from bar{' '}
+        {longestAlone.fromBar}.
+      </Typography>
+      {missingVoices.length > 0 && (
+        <Typography variant="body2">
+          This version has no voice called {missingVoices.join(', ')}; wood sounds instead.
+        </Typography>
+      )}
+    </Box>
+  );
+}
+
+function SimulatedTry({ plan, planId, disabled }: { plan: Plan; planId: string; disabled: boolean }) {
+  const navigate = useNavigate();
+  const [kind, setKind] = useState(1);
+  const [error, setError] = useState<unknown>(null);
+  const run = async () => {
+    try {
+      const seed = crypto.getRandomValues(new Uint32Array(1))[0];
+      const take = simulatedTake(plan, planId, SIMULATED_PLAYERS[kind].traits, seed);
+      await keep(take, 'waiting');
+      void navigate(`/takes/${take.id}`);
+    } catch (failure) {
+      setError(failure);
+    }
+  };
+  return (
+    <Stack spacing={1}>
+      <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap', alignItems: 'center' }}>
+        <Button variant="outlined" color="inherit" onClick={() => void run()} disabled={disabled}>
+          Let a simulated player try it
+        </Button>
+        <TextField
+          select
+          size="small"
+          label="Simulated player"
+          value={kind}
+          onChange={({ target }) => setKind(Number(target.value))}
+          sx={{ minWidth: 170 }}
+        >
+          {SIMULATED_PLAYERS.map(({ name }, i) => (
+            <MenuItem key={name} value={i}>
+              {name}
+            </MenuItem>
+          ))}
+        </TextField>
+      </Stack>
+      {error !== null && <ErrorNotice error={error} />}
+    </Stack>
+  );
+}

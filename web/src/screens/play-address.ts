@@ -1,0 +1,19 @@
+/** The stage's address says what is played and how fast: it can be shared and survives a reload. */
+import { Fraction, type Tempo, isFractionText } from '@feldspar/core/time';
+import { bpmSchema } from '@feldspar/core/plan';
+
+export function playAddress(planId: string, tempo?: Tempo): string {
+  const query = tempo
+    ? `?${new URLSearchParams({ note: tempo.beat.toFraction(), rate: tempo.bpm.toFraction() }).toString()}`
+    : '';
+  return `/plans/${planId}/play${query}`;
+}
+
+/** The tempo of the address, or null when it names none that can be played. */
+export function tempoOfAddress(search: URLSearchParams): Tempo | null {
+  const note = search.get('note') ?? '';
+  const rate = search.get('rate') ?? '';
+  if (!isFractionText(note) || !bpmSchema.safeParse(rate).success) return null;
+  const beat = new Fraction(note);
+  return beat.equals(0) ? null : { beat, bpm: new Fraction(rate) };
+}

@@ -1,0 +1,134 @@
+/** The stage: nothing to read while playing but the count, hands free, everything by key or tap. */
+import Box from '@mui/material/Box';
+import { ErrorNotice } from '../shell/ErrorNotice.tsx';
+import { type Plan, type Timeline, compile, planTempo, withTempo } from '@feldspar/core/plan';
+import { tempoName } from '@feldspar/core/time';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { usePlan, usePlayers } from '../api/hooks.ts';
+import { currentPlayerId } from '../players/current-player.ts';
+import { tempoOfAddress } from '../screens/play-address.ts';
+import { StageView } from './StageView.tsx';
+import { type Session, startSession } from './session.ts';
+import { tapOfKey, tapOfPointer } from './taps.ts';
+
+export function Stage() {
+  const { id } = useParams();
+  const [search] = useSearchParams();
+  const { data, error } = usePlan(id);
+  const tempo = useMemo(() => tempoOfAddress(search), [search]);
+  const prepared = useMemo(() => {
+    if (!data) return null;
+    const plan = tempo ? withTempo(data.document, tempo) : data.document;
+    try {
+      return { plan, timeline: compile(plan) };
+    } catch (failure) {
+      return { failure };
+    }
+  }, [data, tempo]);
+  return (
+    <Box
+      data-scheme="dark"
+      sx={{ minHeight: '100dvh', bgcolor: 'background.default', color: 'text.primary', colorScheme: 'dark' }}
+    >
+      {error !== undefined && <ErrorNotice error={error} />}
+      {prepared?.failure !== undefined && <ErrorNotice error={prepared.failure} />}
+      {data && prepared?.plan && (
+        <Performance planId={data.id} plan={prepared.plan} timeline={prepared.timeline} />
+      )}
+    </Box>
+  );
+}
+
+function Performance({ planId, plan, timeline }: { planId: string; plan: Plan; timeline: Timeline }) {
+  const navigate = useNavigate();
+  const players = usePlayers();
+  const [session, setSession] = useState<Session | null>(null);
+  const [starting, setStarting] = useState(false);
+  const [error, setError] = useState<unknown>(null);
+  const surface = useRef<HTMLDivElement>(null);
+
+  const leave = useCallback(() => void navigate(`/plans/${planId}`), [navigate, planId]);
+
+  const start = useCallback(async () => {
+    setStarting(true);
+    setError(null);
+    try {
+      setSession(
+        await startSession({
+          plan,
+          planId,
+          playerId: currentPlayerId(),
+          onDone: (take) => void navigate(`/takes/${take.id}`, { replace: true }),
+          onError: setError,
+        }),
+      );
+    } catch (failure) {
+      setError(failure);
+    } finally {
+      setStarting(false);
+    }
+  }, [plan, planId, navigate]);
+
+  const stop = useCallback(() => {
+    session?.stop();
+    setSession(null);
+  }, [session]);
+
+  useEffect(() => () => session?.abandon(), [session]);
+
+  // One listener for the whole stage: a tap's stamp is the event's, whenever this runs.
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.key === 'Escape') {
+        event.preventDefault();
+        if (session) stop();
+        else leave();
+        return;
+      }
+      const tap = tapOfKey(event);
+      if (session && tap) {
+        event.preventDefault();
+        session.tap(tap);
+      } else if (!session && !starting && event.key === 'Enter' && !event.repeat && !isButton(event.target)) {
+        event.preventDefault();
+        void start();
+      }
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [session, starting, start, stop, leave]);
+
+  useEffect(() => {
+    const element = surface.current;
+    if (!element || !session) return;
+    const onPointer = (event: PointerEvent) => {
+      if (isButton(event.target)) return;
+      event.preventDefault();
+      session.tap(tapOfPointer(event, element.getBoundingClientRect()));
+    };
+    element.addEventListener('pointerdown', onPointer);
+    return () => element.removeEventListener('pointerdown', onPointer);
+  }, [session]);
+
+  const player = players.data?.items.find(({ id }) => id === currentPlayerId());
+  const who = player ? [player.name, player.instrument].filter(Boolean).join(', ') : '';
+  return (
+    <StageView
+      surfaceRef={surface}
+      title={plan.title}
+      subtitle={[tempoName(planTempo(plan)), who].filter(Boolean).join(' · ')}
+      timeline={timeline}
+      session={session}
+      starting={starting}
+      onStart={() => void start()}
+      onStop={stop}
+      onLeave={leave}
+      error={error}
+    />
+  );
+}
+
+function isButton(target: EventTarget | null): boolean {
+  return target instanceof Element && target.closest('button, a') !== null;
+}

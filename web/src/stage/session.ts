@@ -1,0 +1,120 @@
+/**
+ * One performance on the stage: clicks sound, taps come in, a take comes out. The take is written to the outbox
+ * while it is played, so nothing is lost if the page goes away.
+ */
+import { type Plan, type Timeline, compile } from '@feldspar/core/plan';
+import { type Take, type TakeHit, clockOf } from '@feldspar/core/take';
+import { type PlayingClicks, playClicks } from '../audio/click-player.ts';
+import { discard, keep, lockName } from '../local/outbox.ts';
+import type { Tap, TapInput } from './taps.ts';
+
+export interface SessionOptions {
+  plan: Plan;
+  planId: string | null;
+  playerId: string | null;
+  /** The take is complete and in the outbox. */
+  onDone(take: Take): void;
+  onError(error: unknown): void;
+}
+
+export interface Session {
+  timeline: Timeline;
+  positionS(performanceMs: number): number | null;
+  tap(tap: Tap): void;
+  /** Hits so far on the timeline, by the live clock; for feedback on the screen only. */
+  liveHits(): number[];
+  /** Ends now. The take is kept when something was played after the count-in. */
+  stop(): void;
+  /** Ends now and keeps nothing. */
+  abandon(): void;
+}
+
+const KEEP_EVERY_MS = 2000;
+
+export async function startSession(options: SessionOptions): Promise<Session> {
+  const { plan, planId, playerId, onDone, onError } = options;
+  const timeline = compile(plan);
+  const id = crypto.randomUUID();
+  const startedAt = new Date().toISOString();
+  const taps: Tap[] = [];
+  let over = false;
+  let releaseLock: () => void = () => undefined;
+
+  const clicks: PlayingClicks = await playClicks(timeline, () => finish(null));
+  void navigator.locks?.request(lockName(id), () => new Promise<void>((resolve) => (releaseLock = resolve)));
+  const wakeLock = await navigator.wakeLock?.request('screen').catch(() => null);
+  const keeper = setInterval(() => {
+    if (taps.length > 0) keep(takeUntil(position()), 'playing').catch(onError);
+  }, KEEP_EVERY_MS);
+
+  const position = () => clicks.positionS(performance.now()) ?? 0;
+
+  function takeUntil(stoppedAtS: number | null): Take {
+    const clock = clicks.clockFacts();
+    const map = clock ? clockOf(clock) : null;
+    const hits: TakeHit[] = taps.map(({ stampMs, voice }) => ({
+      timeS: map && clock ? map.contextS(stampMs) - clock.zeroContextS : 0,
+      stampMs,
+      ...(voice ? { voice } : {}),
+    }));
+    return {
+      format: 'feldspar-take',
+      version: 1,
+      id,
+      playerId,
+      planId,
+      plan,
+      startedAt,
+      stoppedAtS,
+      input: inputOf(taps),
+      hits,
+      clock,
+      latencyMs: 0,
+      simulated: null,
+      note: '',
+    };
+  }
+
+  function close(): void {
+    over = true;
+    clearInterval(keeper);
+    clicks.stop();
+    void wakeLock?.release().catch(() => undefined);
+    releaseLock();
+  }
+
+  function finish(stoppedAtS: number | null): void {
+    if (over) return;
+    const take = takeUntil(stoppedAtS);
+    close();
+    keep(take, 'waiting').then(() => onDone(take), onError);
+  }
+
+  function abandon(): void {
+    if (over) return;
+    close();
+    discard(id).catch(onError);
+  }
+
+  return {
+    timeline,
+    positionS: clicks.positionS,
+    tap(tap) {
+      if (!over) taps.push(tap);
+    },
+    liveHits: () => taps.flatMap(({ stampMs }) => clicks.positionS(stampMs) ?? []),
+    stop() {
+      const now = position();
+      const firstTarget = timeline.targets[0]?.timeS ?? Infinity;
+      if (taps.length > 0 && now > firstTarget) finish(now);
+      else abandon();
+    },
+    abandon,
+  };
+}
+
+function inputOf(taps: readonly Tap[]): TapInput | 'mixed' {
+  const inputs = new Set(taps.map((tap) => tap.input));
+  if (inputs.size > 1) return 'mixed';
+  return taps[0]?.input ?? 'keys';
+}

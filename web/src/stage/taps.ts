@@ -1,0 +1,34 @@
+/**
+ * Taps: keys and pointers, each with the event's own time stamp. The handler may run hundreds of milliseconds late
+ * on a busy page; `event.timeStamp` lies on the performance timeline and is when it happened.
+ */
+import type { TAKE_INPUTS } from '@feldspar/core/take';
+
+export type TapInput = Exclude<(typeof TAKE_INPUTS)[number], 'mixed' | 'simulated'>;
+
+export interface Tap {
+  stampMs: number;
+  voice?: 'left' | 'right';
+  input: TapInput;
+}
+
+const KEYS: Record<string, Tap['voice'] | 'either'> = { KeyF: 'left', KeyJ: 'right', Space: 'either' };
+
+/** The tap of a key event, or null for other keys, held keys and shortcuts. */
+export function tapOfKey(event: KeyboardEvent): Tap | null {
+  const hand = KEYS[event.code];
+  if (!hand || event.repeat || event.ctrlKey || event.metaKey || event.altKey) return null;
+  return { stampMs: event.timeStamp, input: 'keys', ...(hand === 'either' ? {} : { voice: hand }) };
+}
+
+/** The tap of a pointer event on a surface: its left half is the left hand. */
+export function tapOfPointer(
+  event: Pick<PointerEvent, 'timeStamp' | 'clientX' | 'pointerType'>,
+  surface: { left: number; width: number },
+): Tap {
+  return {
+    stampMs: event.timeStamp,
+    voice: event.clientX < surface.left + surface.width / 2 ? 'left' : 'right',
+    input: event.pointerType === 'touch' ? 'touch' : 'pointer',
+  };
+}

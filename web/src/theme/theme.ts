@@ -1,0 +1,68 @@
+import '@fontsource-variable/bricolage-grotesque/wght.css';
+import '@fontsource-variable/figtree/wght.css';
+import { createTheme } from '@mui/material/styles';
+import { type CorePalette, DARK, LIGHT } from './palette.ts';
+
+declare module '@mui/material/styles' {
+  interface Palette {
+    core: CorePalette;
+  }
+  interface PaletteOptions {
+    core?: CorePalette;
+  }
+}
+
+export const DISPLAY_FACE = '"Bricolage Grotesque Variable", Georgia, serif';
+const TEXT_FACE = '"Figtree Variable", system-ui, sans-serif';
+
+function scheme(core: CorePalette, onPlayer: string) {
+  return {
+    palette: {
+      core,
+      background: { default: core.ground, paper: core.paper },
+      text: { primary: core.ink, secondary: core.quiet },
+      divider: core.line,
+      primary: { main: core.player, contrastText: onPlayer },
+      secondary: { main: core.click, contrastText: onPlayer },
+    },
+  };
+}
+
+const display = { fontFamily: DISPLAY_FACE, fontWeight: 700, letterSpacing: '-0.01em' } as const;
+
+export const theme = createTheme({
+  cssVariables: { colorSchemeSelector: 'data-scheme' },
+  colorSchemes: { light: scheme(LIGHT, '#FFFDF8'), dark: scheme(DARK, '#171A1E') },
+  shape: { borderRadius: 10 },
+  typography: {
+    fontFamily: TEXT_FACE,
+    h1: {
+      ...display,
+      fontSize: 'clamp(1.7rem, 1.1rem + 2vw, 2.3rem)',
+      lineHeight: 1.12,
+      textWrap: 'balance',
+    },
+    h2: { ...display, fontSize: '1.25rem', lineHeight: 1.25 },
+    h3: { ...display, fontSize: '1.05rem', lineHeight: 1.3 },
+    body1: { fontSize: '1rem', lineHeight: 1.5 },
+    body2: { fontSize: '0.9rem', lineHeight: 1.45 },
+    button: { textTransform: 'none', fontWeight: 600, fontSize: '1rem' },
+  },
+  components: {
+    MuiCssBaseline: {
+      styleOverrides: {
+        body: { fontVariantNumeric: 'tabular-nums', fontFeatureSettings: '"tnum"' },
+        ':focus-visible': { outline: '3px solid var(--mui-palette-core-click)', outlineOffset: '2px' },
+        '@media (prefers-reduced-motion: reduce)': {
+          '*, *::before, *::after': { animation: 'none !important', transition: 'none !important' },
+        },
+      },
+    },
+    MuiButton: {
+      defaultProps: { disableElevation: true },
+      styleOverrides: { root: { minHeight: 44, paddingInline: 18 } },
+    },
+    MuiButtonBase: { defaultProps: { disableRipple: true } },
+    MuiPaper: { styleOverrides: { root: { backgroundImage: 'none' } } },
+  },
+});
