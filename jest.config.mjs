@@ -21,8 +21,20 @@ const shared = {
 /** One project a workspace; `e2e` drives the built application and runs by itself, in one process. */
 export default {
   projects: [
-    { ...shared, displayName: 'core', rootDir: 'core', testEnvironment: 'node', testMatch: ['<rootDir>/src/**/*.test.ts'] },
-    { ...shared, displayName: 'server', rootDir: 'server', testEnvironment: 'node', testMatch: ['<rootDir>/src/**/*.test.ts'] },
+    {
+      ...shared,
+      displayName: 'core',
+      rootDir: 'core',
+      testEnvironment: 'node',
+      testMatch: ['<rootDir>/src/**/*.test.ts'],
+    },
+    {
+      ...shared,
+      displayName: 'server',
+      rootDir: 'server',
+      testEnvironment: 'node',
+      testMatch: ['<rootDir>/src/**/*.test.ts'],
+    },
     {
       ...shared,
       displayName: 'web',
@@ -30,6 +42,13 @@ export default {
       testEnvironment: '<rootDir>/jest/jsdom-environment.mjs',
       testMatch: ['<rootDir>/src/**/*.test.{ts,tsx}'],
     },
-    { ...shared, displayName: 'e2e', rootDir: 'e2e', testEnvironment: 'node', testMatch: ['<rootDir>/src/**/*.test.ts'], testTimeout: 120_000 },
+    {
+      ...shared,
+      displayName: 'e2e',
+      rootDir: 'e2e',
+      testEnvironment: 'node',
+      testMatch: ['<rootDir>/src/**/*.test.ts'],
+      testTimeout: 120_000,
+    },
   ],
 };

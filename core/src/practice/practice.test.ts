@@ -37,7 +37,7 @@ describe('the next exercise', () => {
     ['secure on the full click', last(0, { clickedSdMs: 15 }), 1, /secure/],
     ['loose on the full click', last(0, {}), 0, /One more take/],
     ['steady alone', last(2, { verdict: 'steady' }), 3, /One click a bar is secure/],
-    ['rushing', last(3, { verdict: 'rushing' }), 3, /rushing the last time/],
+    ['rushing', last(3, { verdict: 'rushing' }), 3, /hurried the last time/],
     ['cut short', last(3, { verdict: 'steady', counts: { ...counts, matched: 10 } }), 3, /cut short/],
     ['steady on the last', last(5, { verdict: 'steady' }), 5, /One more take/],
   ])('%s', (_, take, expected, reason) => {

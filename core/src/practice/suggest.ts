@@ -32,7 +32,7 @@ export function suggest(last: LastTake | null): Suggestion {
   if (verdict === 'rushing' || verdict === 'dragging') {
     return {
       planId: id,
-      reason: `You were ${verdict} the last time: stay on it, a little slower, until it holds.`,
+      reason: `You ${verdict === 'rushing' ? 'hurried' : 'dragged'} the last time: stay on it, a little slower, until it holds.`,
     };
   }
   const secure = verdict === 'steady' || (index < 2 && clickedSdMs !== null && clickedSdMs <= SECURE_SD_MS);

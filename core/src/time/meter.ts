@@ -1,5 +1,5 @@
 /** Meters: `beats` beats of `unit` (a fraction of a whole note) to a bar. */
-import { Fraction, ratioOf } from './fraction.ts';
+import { type Fraction, ratioOf } from './fraction.ts';
 
 export interface Meter {
   beats: number;

@@ -10,7 +10,7 @@ function Key({ children, text }: { children: ReactNode; text: string }) {
       <svg width="18" height="16" aria-hidden="true">
         {children}
       </svg>
-      <Typography variant="body2" color="text.secondary">
+      <Typography variant="body2" sx={{ color: 'text.secondary' }}>
         {text}
       </Typography>
     </Stack>

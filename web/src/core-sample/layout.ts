@@ -31,8 +31,9 @@ const ROW_GAP = 2;
 
 export function layoutCore(model: Pick<CoreModel, 'rows' | 'marks'>, size: CoreSize): CoreLayout {
   const beats = Math.max(1, ...model.rows.map((row) => row.beats));
-  const beatWidth = (size.width - size.gutter) / beats;
-  const x = (at: number) => size.gutter + (at + BEFORE_FIRST_BEAT) * beatWidth;
+  // A pixel is left free at the right for the strata's outline.
+  const beatWidth = (size.width - size.gutter - 1.5) / beats;
+  const x = (at: number) => size.gutter + 0.5 + (at + BEFORE_FIRST_BEAT) * beatWidth;
   const room = 0.46 * beatWidth * closestPlaces(model.marks.map((mark) => mark.at));
   const farthest = percentile98(model.marks.map((mark) => Math.abs(mark.asynchronyMs)));
   const pxPerMs = Math.min(MOST_PX_PER_MS, room / Math.max(farthest, 30));

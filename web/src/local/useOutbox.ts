@@ -52,13 +52,14 @@ export function useOutboxSender(): void {
       }
     };
     void adoptAbandoned(isLockedInAnyTab).then(send);
-    const leave = onOutboxChange(() => void send());
-    window.addEventListener('online', send);
+    const sendNow = () => void send();
+    const leave = onOutboxChange(sendNow);
+    window.addEventListener('online', sendNow);
     return () => {
       stopped = true;
       clearTimeout(timer);
       leave();
-      window.removeEventListener('online', send);
+      window.removeEventListener('online', sendNow);
     };
   }, [mutate]);
 }

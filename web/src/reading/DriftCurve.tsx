@@ -15,7 +15,9 @@ const FONT = { family: '"Figtree Variable", system-ui, sans-serif', size: 12 };
 export function DriftCurve({ data, label }: { data: DriftData; label: string }) {
   const { mode, systemMode } = useColorScheme();
   const ink = (mode === 'system' ? systemMode : mode) === 'dark' ? DARK : LIGHT;
-  const reach = Math.max(40, ...data.points.map((point) => Math.abs(point.y))) * 1.15;
+  const farthest = data.points.reduce((far, point) => Math.max(far, Math.abs(point.y)), 40);
+  const step = [25, 50, 100, 200, 500].find((ms) => farthest / ms <= 3) ?? 1000;
+  const reach = Math.ceil((farthest * 1.05) / step) * step;
 
   const annotations = useMemo(() => {
     const boxes: Record<string, AnnotationOptions> = {};
@@ -77,10 +79,10 @@ export function DriftCurve({ data, label }: { data: DriftData; label: string }) 
               ticks: {
                 color: ink.quiet,
                 font: FONT,
-                maxTicksLimit: 7,
+                stepSize: step,
                 callback: (value) => {
                   const ms = Math.round(Number(value));
-                  return ms === 0 ? 'on it' : `${Math.abs(ms)} ${ms < 0 ? 'early' : 'late'}`;
+                  return ms === 0 ? 'on it' : `${Math.abs(ms)} ms ${ms < 0 ? 'early' : 'late'}`;
                 },
               },
               grid: { color: ink.line },

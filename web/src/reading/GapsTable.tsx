@@ -1,4 +1,5 @@
 /** Each time the player was alone: how far they drifted, how fast, and where they were when the click came back. */
+import Box from '@mui/material/Box';
 import Table from '@mui/material/Table';
 import TableBody from '@mui/material/TableBody';
 import TableCell from '@mui/material/TableCell';
@@ -14,10 +15,14 @@ export function GapsTable({ gaps, timeline }: { gaps: GapReport[]; timeline: Tim
   const barAt = (timeS: number) => timeline.bars[barIndexAt(timeline.bars, timeS + 1e-6)].number;
   return (
     <TableContainer>
-      <Table size="small" aria-label="Gaps">
+      <Table
+        size="small"
+        aria-label="Gaps"
+        sx={{ '& th, & td': { px: 0.75, whiteSpace: 'nowrap', verticalAlign: 'top' } }}
+      >
         <TableHead>
           <TableRow>
-            <TableCell>Alone from</TableCell>
+            <TableCell>From</TableCell>
             <TableCell align="right">For</TableCell>
             <TableCell align="right">In this gap</TableCell>
             <TableCell align="right">At the return</TableCell>
@@ -50,10 +55,9 @@ function tempoText(gap: GapReport) {
     <>
       {fastSlow(gap.tempoPercent)}
       {interval && (
-        <span style={{ opacity: 0.8 }}>
-          {' '}
+        <Box component="span" sx={{ display: 'block', color: 'text.secondary', fontSize: '0.8rem' }}>
           ({oneDecimal(interval[0])} to {oneDecimal(interval[1])})
-        </span>
+        </Box>
       )}
     </>
   );

@@ -19,7 +19,7 @@ import { FittedCore } from '../core-sample/FittedCore.tsx';
 import { coreOfTake } from '../core-sample/model.ts';
 import { playAddress } from '../screens/play-address.ts';
 import { ErrorNotice } from '../shell/ErrorNotice.tsx';
-import { longDate, oneDecimal, plural } from '../shell/text.ts';
+import { fastSlow, longDate, plural, unbroken } from '../shell/text.ts';
 import { KEY_SIGN, useKey } from '../shell/useKey.ts';
 import { measureInWorker } from '../workers/measure.ts';
 import { DriftCurve } from './DriftCurve.tsx';
@@ -59,7 +59,7 @@ function ReadingOf({ take, report, hits }: ReadingOfProps) {
   return (
     <Stack spacing={2.5} sx={{ maxWidth: 1240 }}>
       <Box>
-        <Typography variant="h1">{sentence}</Typography>
+        <Typography variant="h1">{unbroken(sentence)}</Typography>
         <TakeLine take={take} report={report} />
       </Box>
       {disturbed && (
@@ -128,7 +128,7 @@ function TakeLine({ take, report }: { take: Take; report: Report }) {
   ];
   return (
     <Stack direction="row" useFlexGap spacing={1} sx={{ flexWrap: 'wrap', alignItems: 'center', mt: 0.75 }}>
-      <Typography color="text.secondary">{parts.join(' · ')}</Typography>
+      <Typography sx={{ color: 'text.secondary' }}>{parts.join(' · ')}</Typography>
       {take.input === 'simulated' && <Chip size="small" label="simulated player" variant="outlined" />}
     </Stack>
   );
@@ -141,14 +141,10 @@ function Figures({ report }: { report: Report }) {
       component="dl"
       direction="row"
       useFlexGap
-      sx={{ flexWrap: 'wrap', columnGap: 4, rowGap: 1.5, m: 0 }}
+      sx={{ flexWrap: 'wrap', columnGap: 3, rowGap: 1.5, m: 0 }}
     >
       <Figure name="tempo when alone" why={drift.why}>
-        {drift.tempoPercent === null ? null : (
-          <>
-            {oneDecimal(Math.abs(drift.tempoPercent))} % {drift.tempoPercent >= 0 ? 'fast' : 'slow'}
-          </>
-        )}
+        {drift.tempoPercent === null ? null : fastSlow(drift.tempoPercent)}
       </Figure>
       <Figure name="with the click" why={clicked.why}>
         {clicked.meanMs === null ? null : earlyLate(clicked.meanMs)}
@@ -165,11 +161,11 @@ function Figures({ report }: { report: Report }) {
 function Figure({ name, why, children }: { name: string; why: string | undefined; children: ReactNode }) {
   return (
     <Box sx={{ display: 'flex', flexDirection: 'column-reverse', justifyContent: 'flex-end', maxWidth: 230 }}>
-      <Typography component="dt" variant="body2" color="text.secondary">
+      <Typography component="dt" variant="body2" sx={{ color: 'text.secondary' }}>
         {name}
         {children === null && why && `: ${why}`}
       </Typography>
-      <Typography component="dd" variant="h2" sx={{ m: 0, fontSize: '1.6rem' }}>
+      <Typography component="dd" variant="h2" sx={{ m: 0, fontSize: '1.4rem' }}>
         {children ?? '–'}
       </Typography>
     </Box>

@@ -18,7 +18,7 @@ import { coreOfSummary } from '../core-sample/model.ts';
 import { PlayerChoice } from '../players/PlayerChoice.tsx';
 import { useCurrentPlayerId } from '../players/current-player.ts';
 import { ErrorNotice } from '../shell/ErrorNotice.tsx';
-import { minutes, plural, shortDate } from '../shell/text.ts';
+import { minutes, plural, shortDate, unbroken } from '../shell/text.ts';
 import { KEY_SIGN, useKey } from '../shell/useKey.ts';
 import { PlanPicture } from './PlanPicture.tsx';
 import { playAddress } from './play-address.ts';
@@ -40,7 +40,7 @@ export function Bench() {
         spacing={2}
         sx={{ flexWrap: 'wrap', justifyContent: 'space-between', alignItems: 'flex-start' }}
       >
-        <Typography variant="h1">{next ? `Play ${next.title.toLowerCase()}.` : 'Bench'}</Typography>
+        <Typography variant="h1">{next ? `Next: ${next.title}` : 'Bench'}</Typography>
         <PlayerChoice />
       </Stack>
       {plans.error !== undefined && <ErrorNotice error={plans.error} />}
@@ -108,8 +108,8 @@ function NextExercise({ plan, reason, last }: { plan: StoredPlan; reason: string
             <Typography variant="h3" component="h2">
               The last take
             </Typography>
-            <Typography sx={{ mt: 0.5 }}>{last.summary.sentence}</Typography>
-            <Typography variant="body2" color="text.secondary">
+            <Typography sx={{ mt: 0.5 }}>{unbroken(last.summary.sentence)}</Typography>
+            <Typography variant="body2" sx={{ color: 'text.secondary' }}>
               {last.title}, {shortDate(last.startedAt)}
               {last.input === 'simulated' && ', simulated player'} ·{' '}
               <Link to={`/takes/${last.id}`}>open it</Link>
@@ -118,13 +118,18 @@ function NextExercise({ plan, reason, last }: { plan: StoredPlan; reason: string
         )}
       </Stack>
       {last && last.planId === plan.id ? (
-        <FittedCore
-          model={coreOfSummary(last.summary)}
-          rowHeight={13}
-          annotated={false}
-          maxWidth={460}
-          label={`Core of the last take of ${last.title}`}
-        />
+        <Box>
+          <FittedCore
+            model={coreOfSummary(last.summary)}
+            rowHeight={13}
+            annotated={false}
+            maxWidth={460}
+            label={`Core of the last take of ${last.title}`}
+          />
+          <Typography variant="body2" sx={{ color: 'text.secondary', mt: 0.5 }}>
+            The last take: left of a line early, right of it late.
+          </Typography>
+        </Box>
       ) : (
         <PlanPicture plan={plan.document} rowHeight={13} annotated={false} maxWidth={460} />
       )}
@@ -142,7 +147,7 @@ function PlanLine({ plan }: { plan: StoredPlan }) {
     }
   }, [plan]);
   return (
-    <Typography variant="body2" color="text.secondary">
+    <Typography variant="body2" sx={{ color: 'text.secondary' }}>
       {tempoName(planTempo(plan.document))}
       {facts &&
         ` · ${minutes(facts.durationS)} min · longest alone ${plural(facts.longestAlone.beats, 'beat')}`}

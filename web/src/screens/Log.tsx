@@ -18,7 +18,7 @@ import { coreOfSummary } from '../core-sample/model.ts';
 import { type OutboxEntry, discard, keep } from '../local/outbox.ts';
 import { useOutbox } from '../local/useOutbox.ts';
 import { ErrorNotice } from '../shell/ErrorNotice.tsx';
-import { shortDate } from '../shell/text.ts';
+import { shortDate, unbroken } from '../shell/text.ts';
 import { measureInWorker } from '../workers/measure.ts';
 
 const EVERYBODY = 'everybody';
@@ -143,10 +143,10 @@ function TakeRow({ take, player, onDelete }: { take: TakeItem; player: string | 
           to={`/takes/${take.id}`}
           sx={{ fontWeight: 600, color: 'text.primary', textUnderlineOffset: 3 }}
         >
-          {take.summary.sentence}
+          {unbroken(take.summary.sentence)}
         </Typography>
         <Stack direction="row" useFlexGap spacing={1} sx={{ flexWrap: 'wrap', alignItems: 'center' }}>
-          <Typography variant="body2" color="text.secondary">
+          <Typography variant="body2" sx={{ color: 'text.secondary' }}>
             {facts.join(' · ')}
           </Typography>
           {take.input === 'simulated' && <Chip size="small" variant="outlined" label="simulated player" />}
@@ -205,7 +205,7 @@ function WaitingRow({ entry, player }: { entry: OutboxEntry; player: string | nu
         >
           {measured.data?.summary.sentence ?? take.plan.title}
         </Typography>
-        <Typography variant="body2" color="text.secondary">
+        <Typography variant="body2" sx={{ color: 'text.secondary' }}>
           {[take.plan.title, ...(player ? [player] : []), shortDate(take.startedAt)].join(' · ')}
         </Typography>
         <Typography variant="body2" sx={{ color: 'core.late', fontWeight: 600 }}>

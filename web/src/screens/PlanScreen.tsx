@@ -99,7 +99,7 @@ function PlanBeforePlaying({ id, title, trains, stored }: BeforePlayingProps) {
           label="Show my hits while I play (the ear trains better without)"
         />
         <SimulatedTry plan={plan} planId={id} disabled={!playable} />
-        <Typography variant="body2" color="text.secondary" sx={{ maxWidth: '60ch' }}>
+        <Typography variant="body2" sx={{ color: 'text.secondary', maxWidth: '60ch' }}>
           Keep clicks in headphones at a moderate level, and stop when a hand, lip or neck hurts; a teacher or
           a clinician knows more than a program.
         </Typography>
@@ -120,7 +120,7 @@ function Facts({ plan, timeline }: { plan: Plan; timeline: ReturnType<typeof com
     <Box>
       <Typography>
         {tempoName(planTempo(plan))}, {meterName({ beats: meter.beats, unit: parseFraction(meter.unit) })},{' '}
-        {plural(facts.bars, 'bar')}, {minutes(facts.durationS)} minutes, {plural(facts.clicks, 'click')}.
+        {plural(facts.bars, 'bar')}, {minutes(facts.durationS)} min, {plural(facts.clicks, 'click')}.
       </Typography>
       <Typography sx={{ fontWeight: 600 }}>
         Longest alone: {plural(longestAlone.beats, 'beat')}, {oneDecimal(longestAlone.seconds)} s, from bar{' '}

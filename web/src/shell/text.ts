@@ -25,7 +25,13 @@ export function minutes(seconds: number): string {
 const ONE_DECIMAL = new Intl.NumberFormat('en-GB', { minimumFractionDigits: 1, maximumFractionDigits: 1 });
 const UP_TO_ONE = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 1 });
 
-export const oneDecimal = (value: number) => ONE_DECIMAL.format(value);
+/** With a true minus sign, and never a negative nothing. */
+export const oneDecimal = (value: number) =>
+  ONE_DECIMAL.format(Math.abs(value) < 0.05 ? 0 : value).replace('-', '−');
+
+/** A sentence whose numbers stay on one line with their units. */
+export const unbroken = (sentence: string) =>
+  sentence.replace(/(\d) (?=(ms|%|beats?|bars?|silent)\b|%)/g, '$1\u00a0');
 export const plural = (count: number, noun: string) =>
   `${UP_TO_ONE.format(count)} ${noun}${count === 1 ? '' : 's'}`;
 

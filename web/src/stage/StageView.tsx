@@ -118,9 +118,12 @@ export function StageView(props: StageViewProps) {
       >
         <Typography sx={{ fontSize: { xs: '0.95rem', md: '1.1rem' } }}>
           <Box component="span" sx={{ display: { xs: 'none', md: 'inline' } }}>
-            Keys <b>F</b> left hand, <b>J</b> right hand, <b>space</b> either.{' '}
+            Keys <b>F</b> left hand, <b>J</b> right hand, <b>space</b> either; or tap
           </Box>
-          Or tap the screen, left and right.
+          <Box component="span" sx={{ display: { md: 'none' } }}>
+            Tap
+          </Box>{' '}
+          the screen, left and right.
         </Typography>
         {session ? (
           <Button variant="outlined" color="inherit" size="large" onClick={onStop}>
@@ -208,28 +211,25 @@ function Count({ now }: { now: BeatState }) {
 
 /** The state of the beat now, renewed only when what is seen changes. */
 function useBeatState(timeline: Timeline, session: Session | null): BeatState | null {
-  const [state, setState] = useState<BeatState | null>(null);
+  const [shown, setShown] = useState<{ session: Session; state: BeatState } | null>(null);
   useEffect(() => {
-    if (!session) {
-      setState(null);
-      return;
-    }
+    if (!session) return;
     let frame = 0;
-    let shown = '';
+    let lastFace = '';
     const tick = () => {
       const next = beatStateAt(timeline, session.positionS(performance.now()) ?? -1);
       const hits = feedbackWanted() ? session.liveHits().length : 0;
       const face = `${next.phase} ${next.barNumber} ${next.beat} ${minutes(next.leftS)} ${hits}`;
-      if (face !== shown) {
-        shown = face;
-        setState(next);
+      if (face !== lastFace) {
+        lastFace = face;
+        setShown({ session, state: next });
       }
       frame = requestAnimationFrame(tick);
     };
     tick();
     return () => cancelAnimationFrame(frame);
   }, [timeline, session]);
-  return state;
+  return shown && shown.session === session ? shown.state : null;
 }
 
 function windowOf(core: CoreModel, first: number): CoreModel {

@@ -4,7 +4,7 @@ import Stack from '@mui/material/Stack';
 import TextField from '@mui/material/TextField';
 import { BPM_RANGE } from '@feldspar/core/plan';
 import { Fraction, type Tempo, commonBeats, nameOfLength, saidIn } from '@feldspar/core/time';
-import { type KeyboardEvent, useEffect, useState } from 'react';
+import { type KeyboardEvent, useState } from 'react';
 
 export const TEMPO_HINT = `Type a number from ${BPM_RANGE.min} to ${BPM_RANGE.max}.`;
 
@@ -23,17 +23,16 @@ export interface TempoFieldProps {
 }
 
 export function TempoField({ value, onChange, onValid }: TempoFieldProps) {
-  const [text, setText] = useState(() => rateText(value));
-  useEffect(() => {
-    // Keep what is being typed while it says the same rate ("84." on the way to "84.5").
-    setText((current) => (readRate(current)?.equals(value.bpm) ? current : rateText(value)));
-  }, [value]);
+  // What is being typed stays as typed while it is no tempo yet, or says the same rate ("84." on the way to "84.5").
+  const [draft, setDraft] = useState<string | null>(null);
+  const drafted = draft === null ? null : readRate(draft);
+  const text = draft !== null && (drafted === null || drafted.equals(value.bpm)) ? draft : rateText(value);
   const rate = readRate(text);
   const beats = commonBeats();
   const beat = value.beat.toFraction();
 
   const type = (next: string) => {
-    setText(next);
+    setDraft(next);
     const typed = readRate(next);
     onValid?.(typed !== null);
     if (typed) onChange({ ...value, bpm: typed });
@@ -42,6 +41,8 @@ export function TempoField({ value, onChange, onValid }: TempoFieldProps) {
     const by = { ArrowUp: 1, ArrowDown: -1, PageUp: 10, PageDown: -10 }[event.key];
     if (!by) return;
     event.preventDefault();
+    setDraft(null);
+    onValid?.(true);
     const bpm = value.bpm.add(by);
     if (bpm.gte(BPM_RANGE.min) && bpm.lte(BPM_RANGE.max)) onChange({ ...value, bpm });
   };

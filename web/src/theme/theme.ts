@@ -52,6 +52,7 @@ export const theme = createTheme({
     MuiCssBaseline: {
       styleOverrides: {
         body: { fontVariantNumeric: 'tabular-nums', fontFeatureSettings: '"tnum"' },
+        a: { color: 'inherit', textUnderlineOffset: '3px' },
         ':focus-visible': { outline: '3px solid var(--mui-palette-core-click)', outlineOffset: '2px' },
         '@media (prefers-reduced-motion: reduce)': {
           '*, *::before, *::after': { animation: 'none !important', transition: 'none !important' },

@@ -1,0 +1,199 @@
+/** Headless Chromium, driven as a person would: by roles, labels, keys. */
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Browser as Browsers, Builder, By, type WebDriver, type WebElement } from 'selenium-webdriver';
+import * as chrome from 'selenium-webdriver/chrome.js';
+
+export interface Viewport {
+  width: number;
+  height: number;
+  mobile?: boolean;
+}
+
+export const DESKTOP: Viewport = { width: 1280, height: 800 };
+export const PHONE: Viewport = { width: 390, height: 844, mobile: true };
+
+const PATIENCE_MS = 15_000;
+
+/** Finds by accessible role and name, in the page, the way a screen reader would list things. */
+const BY_ROLE = `
+  const [role, name] = arguments;
+  const IMPLIED = { button: 'button', link: 'a[href]', heading: 'h1,h2,h3', textbox: 'input:not([type]),input[type=text],textarea',
+    combobox: 'select', switch: 'input[role=switch],input[type=checkbox]', img: 'img,svg[role=img],canvas[role=img]', main: 'main', list: 'ul', listitem: 'li', status: '[role=status]', alert: '[role=alert]', option: '[role=option]', table: 'table' };
+  const label = (el) => {
+    const labelled = el.getAttribute('aria-labelledby');
+    const texts = [];
+    if (el.getAttribute('aria-label')) texts.push(el.getAttribute('aria-label'));
+    if (labelled) texts.push(labelled.split(/\\s+/).map((id) => document.getElementById(id)?.textContent ?? '').join(' '));
+    for (const l of el.labels ?? []) texts.push(l.textContent);
+    texts.push(el.textContent);
+    return texts.map((t) => t.replace(/\\s+/g, ' ').trim());
+  };
+  const visible = (el) => el.getClientRects().length > 0 && getComputedStyle(el).visibility !== 'hidden';
+  const candidates = document.querySelectorAll('[role="' + role + '"]' + (IMPLIED[role] ? ',' + IMPLIED[role] : ''));
+  const pattern = name === null ? null : new RegExp(name, 'i');
+  return [...candidates].filter((el) => visible(el) && (!pattern || label(el).some((t) => pattern.test(t))));
+`;
+
+export class Browser {
+  readonly driver: WebDriver;
+  private readonly profile: string;
+
+  private constructor(driver: WebDriver, profile: string) {
+    this.driver = driver;
+    this.profile = profile;
+  }
+
+  /** @param throttled leaves Chromium's throttling of hidden pages on, as users have it. */
+  static async open({ viewport = DESKTOP, throttled = false, dark = false } = {}): Promise<Browser> {
+    const profile = mkdtempSync(join(tmpdir(), 'feldspar-chromium-'));
+    const options = new chrome.Options();
+    options.setChromeBinaryPath('/usr/bin/chromium');
+    options.addArguments(
+      '--headless',
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+      `--user-data-dir=${profile}`,
+    );
+    if (throttled) {
+      options.excludeSwitches(
+        'disable-background-timer-throttling',
+        'disable-backgrounding-occluded-windows',
+        'disable-renderer-backgrounding',
+      );
+    }
+    const driver = await new Builder()
+      .forBrowser(Browsers.CHROME)
+      .setChromeOptions(options)
+      .setChromeService(new chrome.ServiceBuilder('/usr/bin/chromedriver'))
+      .build();
+    const browser = new Browser(driver, profile);
+    await browser.resize(viewport);
+    await browser.scheme(dark ? 'dark' : 'light');
+    return browser;
+  }
+
+  devTools(command: string, parameters: object): Promise<unknown> {
+    return (
+      this.driver as unknown as { sendAndGetDevToolsCommand(c: string, p: object): Promise<unknown> }
+    ).sendAndGetDevToolsCommand(command, parameters);
+  }
+
+  async resize({ width, height, mobile = false }: Viewport): Promise<void> {
+    await this.devTools('Emulation.setDeviceMetricsOverride', {
+      width,
+      height,
+      mobile,
+      deviceScaleFactor: 1,
+    });
+    await this.devTools('Emulation.setTouchEmulationEnabled', { enabled: mobile });
+  }
+
+  async scheme(value: 'light' | 'dark'): Promise<void> {
+    await this.devTools('Emulation.setEmulatedMedia', {
+      features: [{ name: 'prefers-color-scheme', value }],
+    });
+  }
+
+  goto(url: string): Promise<void> {
+    return this.driver.get(url);
+  }
+
+  script<Result>(source: string, ...args: unknown[]): Promise<Result> {
+    return this.driver.executeScript<Result>(source, ...args);
+  }
+
+  all(role: string, name: string | null = null): Promise<WebElement[]> {
+    return this.script<WebElement[]>(BY_ROLE, role, name);
+  }
+
+  /** Waits for an element of a role whose name matches; the first one. */
+  async find(role: string, name: string | null = null, patienceMs = PATIENCE_MS): Promise<WebElement> {
+    let found: WebElement[] = [];
+    await this.until(
+      async () => (found = await this.all(role, name)).length > 0,
+      `a ${role} named ${name}`,
+      patienceMs,
+    );
+    return found[0];
+  }
+
+  async click(role: string, name: string): Promise<void> {
+    await (await this.find(role, name)).click();
+  }
+
+  async until(condition: () => Promise<boolean>, what: string, patienceMs = PATIENCE_MS): Promise<void> {
+    const end = Date.now() + patienceMs;
+    for (;;) {
+      if (await condition().catch(() => false)) return;
+      if (Date.now() > end)
+        throw new Error(`waited ${patienceMs} ms for ${what}. The page says:\n${await this.text()}`);
+      await new Promise((resolve) => setTimeout(resolve, 60));
+    }
+  }
+
+  async see(pattern: RegExp, patienceMs = PATIENCE_MS): Promise<void> {
+    await this.until(async () => pattern.test(await this.text()), `the text ${pattern}`, patienceMs);
+  }
+
+  async text(): Promise<string> {
+    return (await this.script<string>('return document.body.innerText')).replace(/\s+/g, ' ');
+  }
+
+  async path(): Promise<string> {
+    return new URL(await this.driver.getCurrentUrl()).pathname;
+  }
+
+  /** A key as the operating system sends it, with a time stamp of our choosing on the performance timeline. */
+  async key(key: string, code: string, keyCode: number, stampMs?: number): Promise<void> {
+    const timestamp =
+      stampMs === undefined ? {} : { timestamp: ((await this.timeOrigin()) + stampMs) / 1000 };
+    const text = key.length === 1 ? key : key === 'Enter' ? '\r' : undefined;
+    const common = { key, code, windowsVirtualKeyCode: keyCode, ...timestamp };
+    await this.devTools('Input.dispatchKeyEvent', { type: 'keyDown', ...common, ...(text ? { text } : {}) });
+    await this.devTools('Input.dispatchKeyEvent', { type: 'keyUp', ...common });
+  }
+
+  press(key: 'Enter' | 'Escape' | 'Tab' | 'ArrowUp' | 'ArrowDown'): Promise<void> {
+    const codes = { Enter: 13, Escape: 27, Tab: 9, ArrowUp: 38, ArrowDown: 40 };
+    return this.key(key, key, codes[key]);
+  }
+
+  private origin: number | null = null;
+  private async timeOrigin(): Promise<number> {
+    this.origin = await this.script<number>('return performance.timeOrigin');
+    return this.origin;
+  }
+
+  /** Types into a field after emptying it. */
+  async fill(role: string, name: string, text: string): Promise<void> {
+    const field = await this.find(role, name);
+    await field.click();
+    await this.driver.actions().keyDown('\uE009').sendKeys('a').keyUp('\uE009').perform();
+    await field.sendKeys(text);
+  }
+
+  async picture(file: string, full = false): Promise<void> {
+    const { data } = (await this.devTools('Page.captureScreenshot', {
+      format: 'png',
+      captureBeyondViewport: full,
+    })) as { data: string };
+    writeFileSync(file, Buffer.from(data, 'base64'));
+  }
+
+  async upload(label: string, file: string): Promise<void> {
+    const input = await this.driver.findElement(By.css(`input[type=file][aria-label="${label}"]`));
+    await input.sendKeys(file);
+  }
+
+  async close(): Promise<void> {
+    await this.driver.quit();
+    rmSync(this.profile, { recursive: true, force: true, maxRetries: 5 });
+  }
+}

@@ -1,0 +1,3 @@
+import { ensureBuilt } from './lib/build.mjs';
+
+await ensureBuilt();

@@ -1,0 +1,40 @@
+/** Installs what is missing: the packages of the lockfile, and for tests Chromium with its driver. */
+import { spawnSync } from 'node:child_process';
+import { at } from './paths.mjs';
+import { must } from './run.mjs';
+import { hashOf, isStamped, writeStamp } from './stamp.mjs';
+
+export async function ensurePackages() {
+  const stamp = at('node_modules', '.feldspar-install');
+  const hash = hashOf([at('package-lock.json')], process.version);
+  if (isStamped(stamp, hash)) return;
+  console.log('Installing packages. SQLite is compiled on the way: a minute or three without output.');
+  // Light optimisation: the database is never what one waits for, its compiler is.
+  const env = { JOBS: 'max', CFLAGS: process.env.CFLAGS ?? '-O1', CXXFLAGS: process.env.CXXFLAGS ?? '-O1' };
+  await must('Installing packages', 'npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { env });
+  writeStamp(stamp, hash);
+}
+
+const works = (command) => spawnSync(command, ['--version'], { stdio: 'ignore' }).status === 0;
+
+export async function ensureBrowser() {
+  if (works('chromium') && works('chromedriver')) return;
+  const isRoot = process.getuid?.() === 0;
+  if (!isRoot || !works('apt-get')) {
+    console.error(
+      'The browser tests need Chromium and ChromeDriver. Install them, for example:\n' +
+        '  sudo apt-get install chromium chromium-driver\nand run the tests again.',
+    );
+    process.exit(1);
+  }
+  console.log('Installing Chromium and ChromeDriver.');
+  const env = { DEBIAN_FRONTEND: 'noninteractive' };
+  await must('Reading the package lists', 'apt-get', ['update', '-qq'], { env });
+  const packages = ['chromium', 'chromium-driver'];
+  await must(
+    'Installing Chromium',
+    'apt-get',
+    ['install', '-y', '-qq', '--no-install-recommends', ...packages],
+    { env },
+  );
+}

@@ -1,0 +1,60 @@
+import { compile } from '@feldspar/core/plan';
+import { measureTake } from '@feldspar/core/take';
+import { GROWING } from '../testing/documents.ts';
+import { beatStateAt } from './beat-state.ts';
+import { SIMULATED_PLAYERS, simulatedTake } from './simulated-take.ts';
+import { tapOfKey, tapOfPointer } from './taps.ts';
+
+describe('taps carry the time of the event, never of the handler', () => {
+  const key = (code: string, init: KeyboardEventInit = {}) => new KeyboardEvent('keydown', { code, ...init });
+
+  it('two hands have two keys; space is either', () => {
+    const f = key('KeyF');
+    expect(tapOfKey(f)).toEqual({ stampMs: f.timeStamp, voice: 'left', input: 'keys' });
+    expect(tapOfKey(key('KeyJ'))?.voice).toBe('right');
+    expect(tapOfKey(key('Space'))).not.toHaveProperty('voice');
+  });
+
+  it.each([
+    ['a held key', key('KeyF', { repeat: true })],
+    ['a shortcut', key('KeyF', { ctrlKey: true })],
+    ['another key', key('KeyG')],
+  ])('%s is no tap', (_, event) => {
+    expect(tapOfKey(event)).toBeNull();
+  });
+
+  it('the halves of the screen are the two hands', () => {
+    const surface = { left: 100, width: 400 };
+    const tap = (clientX: number, pointerType: string) =>
+      tapOfPointer({ timeStamp: 12.5, clientX, pointerType }, surface);
+    expect(tap(299, 'touch')).toEqual({ stampMs: 12.5, voice: 'left', input: 'touch' });
+    expect(tap(301, 'mouse')).toEqual({ stampMs: 12.5, voice: 'right', input: 'pointer' });
+  });
+});
+
+describe('what the stage says', () => {
+  const timeline = compile(GROWING.plan);
+  const beatS = 60 / 84;
+
+  it.each([
+    ['before time zero', -0.2, { phase: 'countIn', beat: 0 }],
+    ['the second beat of the count-in', 1.2 * beatS, { phase: 'countIn', beat: 2, alone: false }],
+    [
+      'the first beat played',
+      4.01 * beatS,
+      { phase: 'play', beat: 1, barNumber: 1, row: 0, alone: false, backInBars: null },
+    ],
+    ['the third bar is silent', 14.5 * beatS, { barNumber: 3, beat: 3, row: 2, alone: true, backInBars: 1 }],
+    ['two silent bars', 24.1 * beatS, { barNumber: 6, beat: 1, alone: true, backInBars: 2 }],
+    ['after the end', 500, { barNumber: 20, beat: 4, leftS: 0 }],
+  ])('%s', (_, positionS, expected) => {
+    expect(beatStateAt(timeline, positionS)).toMatchObject(expected);
+  });
+});
+
+it('a simulated player’s take is labelled and reads as its kind', () => {
+  const hurries = SIMULATED_PLAYERS.find(({ name }) => name.startsWith('hurries'))!;
+  const take = simulatedTake(GROWING.plan, GROWING.id, hurries.traits, 9);
+  expect(take).toMatchObject({ input: 'simulated', simulated: { seed: 9 }, playerId: null });
+  expect(measureTake(take).report.drift.verdict).toBe('rushing');
+});
