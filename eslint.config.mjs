@@ -74,7 +74,7 @@ export default tseslint.config(
       eqeqeq: ['error', 'always', { null: 'ignore' }],
     },
   },
-  { files: ['**/*.mjs', '**/*.cjs'], languageOptions: { globals: globals.node } },
+  { files: ['**/*.mjs', '**/*.cjs'], languageOptions: { globals: { ...globals.node, jest: 'readonly' } } },
   ...arrows,
   {
     files: ['server/src/**/*.ts', 'e2e/src/**/*.ts'],

@@ -48,7 +48,7 @@ export default {
       rootDir: 'e2e',
       testEnvironment: 'node',
       testMatch: ['<rootDir>/src/**/*.test.ts'],
-      testTimeout: 120_000,
+      setupFilesAfterEnv: ['<rootDir>/jest/patience.cjs'],
     },
   ],
 };

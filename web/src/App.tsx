@@ -5,6 +5,7 @@ import { SnackbarProvider } from 'notistack';
 import { BrowserRouter, Route, Routes } from 'react-router';
 import { lazy, Suspense } from 'react';
 import { SWRConfig } from 'swr';
+import { loadReading } from './reading/load.ts';
 import { useOutboxSender } from './local/useOutbox.ts';
 import { Bench } from './screens/Bench.tsx';
 import { Log } from './screens/Log.tsx';
@@ -14,7 +15,7 @@ import { Shell } from './shell/Shell.tsx';
 import { Stage } from './stage/Stage.tsx';
 import { theme } from './theme/theme.ts';
 
-const Reading = lazy(() => import('./reading/Reading.tsx'));
+const Reading = lazy(loadReading);
 
 export function App() {
   return (

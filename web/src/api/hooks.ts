@@ -34,6 +34,7 @@ export function useLatestTakes(player: string | null, limit: number): SWRRespons
 
 const PAGE = 24;
 
+/** The pages of the log. Every visit asks anew: a note written a second ago must be there. */
 export function useTakePages(player: string | null) {
   return useSWRInfinite<Page<TakeItem>>(
     (index, previous: Page<TakeItem> | null) => {
@@ -42,9 +43,9 @@ export function useTakePages(player: string | null) {
       return `${takesKey(player, PAGE)}${cursor}`;
     },
     get<Page<TakeItem>>,
+    { dedupingInterval: 0, revalidateAll: true },
   );
 }
 
-/** Every list of takes, for revalidation after one was sent, deleted or restored. */
-export const isTakeList = (key: unknown): boolean =>
-  typeof key === 'string' && /^(\$inf\$)?\/takes\?/.test(key);
+/** Every plain list of takes, for revalidation after one was sent or changed; the log's pages renew themselves. */
+export const isTakeList = (key: unknown): boolean => typeof key === 'string' && key.startsWith('/takes?');

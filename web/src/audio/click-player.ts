@@ -19,6 +19,8 @@ const LIVE_ANCHORS = 48;
 export interface PlayingClicks {
   /** Timeline seconds now leaving the loudspeaker; null until the clock has spoken. */
   positionS(performanceMs: number): number | null;
+  /** How long the audio thread has said nothing; it speaks four times a second while it lives. */
+  quietMs(performanceMs: number): number;
   clockFacts(): ClockFacts | null;
   stop(): void;
 }
@@ -48,9 +50,11 @@ export async function playClicks(timeline: Timeline, onEnd: () => void): Promise
   });
   let zeroContextS: number | null = null;
   let live: ClockMap | null = null;
+  let lastWordMs = performance.now();
   const anchors: [number, number][] = [];
 
   node.port.onmessage = ({ data }: MessageEvent<WorkletMessage>) => {
+    lastWordMs = performance.now();
     if (data.type === 'zero') zeroContextS = data.frame / context.sampleRate;
     readClock();
     if (data.type === 'ended') onEnd();
@@ -69,6 +73,7 @@ export async function playClicks(timeline: Timeline, onEnd: () => void): Promise
   return {
     positionS: (performanceMs) =>
       live && zeroContextS !== null ? live.contextS(performanceMs) - zeroContextS : null,
+    quietMs: (performanceMs) => performanceMs - lastWordMs,
     clockFacts: () =>
       zeroContextS === null || anchors.length === 0
         ? null

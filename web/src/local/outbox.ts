@@ -94,22 +94,17 @@ export async function flush(): Promise<FlushResult> {
 
 /**
  * A take left behind by a tab that crashed or was reloaded becomes a take stopped by hand; one with hardly a hit is
- * dropped. A take whose lock is held is still being played elsewhere.
+ * dropped. A take still being played elsewhere holds its lock: it is looked at when that tab lets go of it.
+ * @returns when every take now marked as playing has been settled.
  */
-export async function adoptAbandoned(isLocked: (id: string) => Promise<boolean>): Promise<string[]> {
-  const adopted: string[] = [];
-  for (const entry of await entries()) {
-    if (entry.state !== 'playing' || (await isLocked(entry.id))) continue;
-    if (entry.take.hits.length < FEWEST_HITS_KEPT) await discard(entry.id);
-    else {
-      await keep(entry.take, 'waiting');
-      adopted.push(entry.id);
-    }
-  }
-  return adopted;
+export async function adoptAbandoned(locks: Pick<LockManager, 'request'> = navigator.locks): Promise<void> {
+  const playing = (await entries()).filter((entry) => entry.state === 'playing');
+  await Promise.all(playing.map(({ id }) => locks.request(lockName(id), () => adopt(id))));
 }
 
-export async function isLockedInAnyTab(id: string): Promise<boolean> {
-  const { held = [] } = await navigator.locks.query();
-  return held.some((lock) => lock.name === lockName(id));
+async function adopt(id: string): Promise<void> {
+  const entry = await (await database()).get('takes', id);
+  if (entry?.state !== 'playing') return;
+  if (entry.take.hits.length < FEWEST_HITS_KEPT) await discard(id);
+  else await keep(entry.take, 'waiting');
 }

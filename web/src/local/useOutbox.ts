@@ -2,14 +2,7 @@
 import { useEffect, useState } from 'react';
 import { useSWRConfig } from 'swr';
 import { isTakeList } from '../api/hooks.ts';
-import {
-  type OutboxEntry,
-  adoptAbandoned,
-  entries,
-  flush,
-  isLockedInAnyTab,
-  onOutboxChange,
-} from './outbox.ts';
+import { type OutboxEntry, adoptAbandoned, entries, flush, onOutboxChange } from './outbox.ts';
 
 const RETRY_MS = 4000;
 
@@ -51,7 +44,8 @@ export function useOutboxSender(): void {
         sending = false;
       }
     };
-    void adoptAbandoned(isLockedInAnyTab).then(send);
+    void adoptAbandoned();
+    void send();
     const sendNow = () => void send();
     const leave = onOutboxChange(sendNow);
     window.addEventListener('online', sendNow);

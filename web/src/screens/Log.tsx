@@ -8,6 +8,7 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { tempo as tempoOf, tempoName } from '@feldspar/core/time';
 import { useSnackbar } from 'notistack';
+import { useEffect } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import useSWR from 'swr';
 import { request } from '../api/client.ts';
@@ -29,6 +30,9 @@ export function Log() {
   const players = usePlayers();
   const pages = useTakePages(player);
   const outbox = useOutbox().filter((entry) => !player || entry.take.playerId === player);
+  const { mutate: renew } = pages;
+  // A take that left the outbox is on the server now.
+  useEffect(() => void renew(), [outbox.length, renew]);
   const { enqueueSnackbar, closeSnackbar } = useSnackbar();
   const items = pages.data?.flatMap((page) => page.items) ?? [];
   const more = pages.data?.at(-1)?.nextCursor != null;

@@ -7,6 +7,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { usePlan, usePlayers } from '../api/hooks.ts';
 import { currentPlayerId } from '../players/current-player.ts';
+import { prepareReading } from '../reading/load.ts';
 import { tempoOfAddress } from '../screens/play-address.ts';
 import { StageView } from './StageView.tsx';
 import { type Session, startSession } from './session.ts';
@@ -54,13 +55,17 @@ function Performance({ planId, plan, timeline }: { planId: string; plan: Plan; t
     setStarting(true);
     setError(null);
     try {
+      await prepareReading();
       setSession(
         await startSession({
           plan,
           planId,
           playerId: currentPlayerId(),
           onDone: (take) => void navigate(`/takes/${take.id}`, { replace: true }),
-          onError: setError,
+          onError(failure) {
+            setError(failure);
+            setSession(null);
+          },
         }),
       );
     } catch (failure) {

@@ -30,6 +30,8 @@ export interface Session {
 }
 
 const KEEP_EVERY_MS = 2000;
+/** An audio device that has been silent so long is gone (unplugged, taken by the system): the take ends there. */
+const DEAD_AFTER_MS = 5000;
 
 export async function startSession(options: SessionOptions): Promise<Session> {
   const { plan, planId, playerId, onDone, onError } = options;
@@ -44,7 +46,9 @@ export async function startSession(options: SessionOptions): Promise<Session> {
   void navigator.locks?.request(lockName(id), () => new Promise<void>((resolve) => (releaseLock = resolve)));
   const wakeLock = await navigator.wakeLock?.request('screen').catch(() => null);
   const keeper = setInterval(() => {
-    if (taps.length > 0) keep(takeUntil(position()), 'playing').catch(onError);
+    const now = performance.now();
+    if (clicks.quietMs(now) > DEAD_AFTER_MS) finish(clicks.positionS(now - clicks.quietMs(now)) ?? 0);
+    else if (taps.length > 0) keep(takeUntil(position()), 'playing').catch(onError);
   }, KEEP_EVERY_MS);
 
   const position = () => clicks.positionS(performance.now()) ?? 0;
@@ -85,9 +89,15 @@ export async function startSession(options: SessionOptions): Promise<Session> {
 
   function finish(stoppedAtS: number | null): void {
     if (over) return;
-    const take = takeUntil(stoppedAtS);
-    close();
-    keep(take, 'waiting').then(() => onDone(take), onError);
+    try {
+      const ranOut = stoppedAtS === null || stoppedAtS >= timeline.endS;
+      const take = takeUntil(ranOut ? null : stoppedAtS);
+      close();
+      keep(take, 'waiting').then(() => onDone(take), onError);
+    } catch (error) {
+      close();
+      onError(error);
+    }
   }
 
   function abandon(): void {

@@ -3,6 +3,7 @@ import { type Measurable, measureTake, summaryOf } from '@feldspar/core/take';
 import { expose } from 'comlink';
 
 const api = {
+  ready: () => true,
   measure(take: Measurable) {
     const measured = measureTake(take);
     return { report: measured.report, hits: measured.hits, summary: summaryOf(measured) };

@@ -1,0 +1,91 @@
+/**
+ * A probe in the page, put there before the application's own code runs: it sees the audio context, records what
+ * the click worklet really puts out, and reads the output clock by itself. The application knows nothing of it.
+ */
+import type { Browser } from './browser.ts';
+
+const RECORDER = `
+  registerProcessor('probe-recorder', class extends AudioWorkletProcessor {
+    process(inputs, outputs) {
+      const input = inputs[0][0];
+      this.port.postMessage(input ? input.slice() : new Float32Array(128));
+      return true;
+    }
+  });
+`;
+
+const probeScript = (record: boolean) => `
+  (() => {
+    const probe = (window.__probe = { zeroFrame: null, anchors: [], blocks: [], context: null });
+    const module = URL.createObjectURL(new Blob([${JSON.stringify(RECORDER)}], { type: 'text/javascript' }));
+    const addModule = AudioWorklet.prototype.addModule;
+    AudioWorklet.prototype.addModule = async function (url) {
+      if (${record}) await addModule.call(this, module);
+      return addModule.call(this, url);
+    };
+    const connect = AudioNode.prototype.connect;
+    AudioNode.prototype.connect = function (target, ...rest) {
+      if (this instanceof AudioWorkletNode && target instanceof AudioDestinationNode && !this.isProbe) {
+        Object.assign(probe, { zeroFrame: null, anchors: [], blocks: [], context: this.context });
+        this.port.addEventListener('message', ({ data }) => { if (data.type === 'zero') probe.zeroFrame = data.frame; });
+        if (!${record}) return connect.call(this, target, ...rest);
+        const recorder = new AudioWorkletNode(this.context, 'probe-recorder', { outputChannelCount: [1] });
+        recorder.isProbe = true;
+        recorder.port.onmessage = ({ data }) => probe.blocks.push(data);
+        connect.call(this, recorder);
+        connect.call(recorder, this.context.destination);
+      }
+      return connect.call(this, target, ...rest);
+    };
+    setInterval(() => {
+      if (!probe.context || probe.context.state !== 'running') return;
+      const { performanceTime, contextTime } = probe.context.getOutputTimestamp();
+      if (contextTime > 0) probe.anchors.push([performanceTime, contextTime]);
+    }, 100);
+  })();
+`;
+
+/** @param record also keep every sample (which costs the audio thread time). */
+export async function installProbe(browser: Browser, { record = false } = {}): Promise<void> {
+  // The recorder comes from a blob, which the application's own content policy rightly forbids.
+  await browser.devTools('Page.setBypassCSP', { enabled: true });
+  await browser.devTools('Page.addScriptToEvaluateOnNewDocument', { source: probeScript(record) });
+}
+
+interface ProbeState {
+  nowMs: number;
+  /** Performance time of the timeline's time zero; null while the output clock is settling. */
+  zeroMs: number | null;
+}
+
+/**
+ * Time zero by the median over the output timestamps of the last five seconds, the context's first two left out:
+ * so it follows a clock that loses time, as the ear would.
+ */
+export function readProbe(browser: Browser): Promise<ProbeState> {
+  return browser.script<ProbeState>(`
+    const { zeroFrame, anchors, context } = window.__probe;
+    const settled = anchors.filter(([ms]) => ms - anchors[0][0] > 2100).slice(-50);
+    const zeros = settled.map(([ms, s]) => ms - 1000 * (s - zeroFrame / context.sampleRate)).sort((a, b) => a - b);
+    const known = zeroFrame !== null && zeros.length >= 8;
+    return { nowMs: performance.now(), zeroMs: known ? zeros[zeros.length >> 1] : null };
+  `);
+}
+
+/** Everything recorded so far, from the first sample that is not silent. */
+export async function recordedSamples(
+  browser: Browser,
+): Promise<{ samples: Float32Array; sampleRateHz: number }> {
+  const { base64, sampleRateHz } = await browser.script<{ base64: string; sampleRateHz: number }>(`
+    const { blocks, context } = window.__probe;
+    const all = new Float32Array(blocks.length * 128);
+    blocks.forEach((block, i) => all.set(block, i * 128));
+    const first = all.findIndex((v) => v !== 0);
+    const bytes = new Uint8Array(all.slice(Math.max(0, first)).buffer);
+    let text = '';
+    for (let i = 0; i < bytes.length; i += 32768) text += String.fromCharCode(...bytes.subarray(i, i + 32768));
+    return { base64: btoa(text), sampleRateHz: context.sampleRate };
+  `);
+  const bytes = Buffer.from(base64, 'base64');
+  return { samples: new Float32Array(bytes.buffer, bytes.byteOffset, bytes.byteLength / 4), sampleRateHz };
+}

@@ -1,0 +1,165 @@
+/** The main job, end to end: choose a plan, set the tempo, play, read, find it in the log. */
+import { compile, withTempo } from '@feldspar/core/plan';
+import { type PlayerTraits, simulate } from '@feldspar/core/players';
+import { READY_PLANS } from '@feldspar/core/practice';
+import { type Take, measureTake } from '@feldspar/core/take';
+import { measure } from '@feldspar/core/timing';
+import { tempo } from '@feldspar/core/time';
+import { App } from './driver/app.ts';
+import { installProbe } from './driver/audio-probe.ts';
+import { Browser, PHONE } from './driver/browser.ts';
+import { performHits } from './driver/performer.ts';
+
+const GROWING = READY_PLANS[3];
+const PLAYER: PlayerTraits = {
+  tempoPercent: 2,
+  clockSdMs: 3,
+  handSdMs: 2,
+  correction: 0.5,
+  offsetMs: -8,
+  missChance: 0,
+  extraChance: 0,
+};
+
+/** The machine's audio clock loses time under load; a take in which it did is no test of the measurement. */
+const MOST_ATTEMPTS = 6;
+
+let app: App;
+let browser: Browser;
+beforeAll(async () => {
+  app = await App.start();
+  browser = await Browser.open();
+  await installProbe(browser);
+});
+afterAll(async () => {
+  await browser?.close();
+  await app?.remove();
+});
+
+const stored = async (): Promise<Take> => {
+  const id = (await browser.path()).split('/').at(-1);
+  await browser.until(async () => (await fetch(`${app.url}/api/takes/${id}`)).ok, 'the take on the server');
+  return (await fetch(`${app.url}/api/takes/${id}`)).json() as Promise<Take>;
+};
+
+/** On a busy machine the audio clock may step during the take; such a take says so and is played again. */
+async function playUndisturbed(bpm: number): Promise<{ take: Take; hits: ReturnType<typeof simulate> }> {
+  const timeline = compile(withTempo(GROWING.plan, tempo(bpm, '1/4')));
+  const hits = simulate(timeline, PLAYER, 42);
+  for (let attempt = 1; ; attempt++) {
+    await browser.click('button', '^Start');
+    await performHits(browser, hits);
+    await browser.see(/Where you drifted/, 20_000);
+    const take = await stored();
+    const { disturbances } = measureTake(take).report;
+    if (disturbances.length === 0 || attempt === MOST_ATTEMPTS) return { take, hits };
+    console.log(
+      `attempt ${attempt}: the audio clock stepped, playing again: ${JSON.stringify(disturbances)}`,
+    );
+    await browser.press('Enter');
+  }
+}
+
+it('a performer plays the growing silence and reads how far they drifted', async () => {
+  await browser.goto(app.url);
+  await browser.see(/Begin with the full click/);
+  expect(await browser.script('return crossOriginIsolated')).toBe(true);
+  await browser.click('link', 'Growing silence');
+  await browser.fill('textbox', 'a minute', '240');
+  await browser.see(/quarter = 240/);
+  await browser.click('button', 'To the stage');
+  const { take, hits } = await playUndisturbed(240);
+
+  const timeline = compile(withTempo(GROWING.plan, tempo(240, '1/4')));
+  const wanted = measure(timeline, hits);
+  const got = measureTake(take).report;
+  expect(got.disturbances).toEqual([]);
+  expect(take.input).toBe('keys');
+  expect(new Set(take.hits.map((hit) => hit.voice))).toEqual(new Set(['left', 'right']));
+  expect(got.counts).toEqual(wanted.counts);
+
+  // Every hit and every gap within a millisecond of what the same hits give in the core.
+  got.matches.forEach((match, i) =>
+    expect(Math.abs(match.asynchronyMs - wanted.matches[i].asynchronyMs)).toBeLessThan(1),
+  );
+  got.gaps.forEach((gap, i) => expect(Math.abs(gap.driftMs! - wanted.gaps[i].driftMs!)).toBeLessThan(1));
+  expect(got.drift.verdict).toBe('rushing');
+
+  // And the page says so.
+  const heading = await (await browser.find('heading', 'You hurry when the click is gone')).getText();
+  const [, shown] = /(\d+) ms early after 4 silent bars/.exec(heading.replace(/\s/g, ' '))!;
+  expect(Math.abs(Number(shown) + wanted.gaps[3].returnErrorMs!)).toBeLessThan(1.5);
+  await browser.see(/quarter = 240/);
+  expect(await browser.all('img', 'Core of the take: 20 bars, 80 hits')).toHaveLength(1);
+});
+
+it('the take is in the log after a reload, and opens from there', async () => {
+  await browser.click('link', '^Log$');
+  await browser.driver.navigate().refresh();
+  await browser.see(/Growing silence · quarter = 240/);
+  await browser.click('link', 'You hurry when the click is gone');
+  await browser.see(/Where you drifted/);
+});
+
+it('a note is kept; a deleted take comes back by undo', async () => {
+  await browser.fill('textbox', 'Note', 'shoulders down');
+  await browser.press('Tab');
+  await browser.see(/Saved\./);
+  await browser.click('link', '^Log$');
+  await browser.see(/shoulders down/);
+  const before = (await browser.all('listitem', 'Growing silence')).length;
+  await browser.click('button', '^Delete Growing silence');
+  await browser.until(
+    async () => (await browser.all('listitem', 'Growing silence')).length === before - 1,
+    'one take fewer',
+  );
+  await browser.click('button', '^Undo$');
+  await browser.until(
+    async () => (await browser.all('listitem', 'Growing silence')).length === before,
+    'the take back',
+  );
+});
+
+it('again by key; stopped by key after a few bars, it is judged on what was played', async () => {
+  await browser.click('link', 'You hurry when the click is gone');
+  await browser.see(/Where you drifted/);
+  await browser.press('Enter');
+  await browser.find('button', '^Start');
+  expect(await browser.script('return location.pathname + location.search')).toBe(
+    `/plans/${GROWING.id}/play?note=1%2F4&rate=240`,
+  );
+  await browser.press('Enter');
+  await browser.see(/bar 2 /);
+  const { hits } = { hits: simulate(compile(withTempo(GROWING.plan, tempo(240, '1/4'))), PLAYER, 1) };
+  await performHits(browser, hits, 5);
+  await browser.press('Escape');
+  await browser.see(/stopped early/);
+  const take = await stored();
+  expect(take.stoppedAtS).toBeGreaterThan(4);
+  const { counts } = measureTake(take).report;
+  expect(counts.targets).toBeLessThan(40);
+  expect(counts.matched).toBeGreaterThanOrEqual(14);
+});
+
+it('a phone’s touch starts, taps with two hands, and stops', async () => {
+  await browser.resize(PHONE);
+  await browser.goto(`${app.url}/plans/${GROWING.id}/play?note=1/4&rate=240`);
+  const tap = async (x: number, y: number) => {
+    await browser.devTools('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [{ x, y }] });
+    await browser.devTools('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
+  };
+  const start = await (await browser.find('button', '^Start')).getRect();
+  await tap(start.x + start.width / 2, start.y + start.height / 2);
+  await browser.see(/bar 1 /);
+  for (let i = 0; i < 12; i++) {
+    await tap(i % 2 ? 300 : 90, 300);
+    await new Promise((resolve) => setTimeout(resolve, 240));
+  }
+  const stop = await (await browser.find('button', '^Stop')).getRect();
+  expect(stop.height).toBeGreaterThanOrEqual(44);
+  await tap(stop.x + stop.width / 2, stop.y + stop.height / 2);
+  await browser.see(/stopped early/);
+  const take = await stored();
+  expect(take.input).toBe('touch');
+  expect(take.hits.map((hit) => hit.voice).slice(0, 4)).toEqual(['left', 'right', 'left', 'right']);
+});

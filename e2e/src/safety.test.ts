@@ -1,0 +1,70 @@
+/** Nothing the user made is lost: not by a stopped server, not by a reload. */
+import { READY_PLANS } from '@feldspar/core/practice';
+import { App } from './driver/app.ts';
+import { Browser } from './driver/browser.ts';
+
+const GROWING = READY_PLANS[3];
+
+let app: App;
+let browser: Browser;
+beforeAll(async () => {
+  app = await App.start();
+  browser = await Browser.open();
+});
+afterAll(async () => {
+  await browser?.close();
+  await app?.remove();
+});
+
+async function tapAlong(seconds: number): Promise<void> {
+  const end = Date.now() + 1000 * seconds;
+  while (Date.now() < end) {
+    await browser.key('f', 'KeyF', 70);
+    await new Promise((resolve) => setTimeout(resolve, 250));
+  }
+}
+
+const takes = async () =>
+  ((await (await fetch(`${app.url}/api/takes`)).json()) as { items: unknown[] }).items;
+
+it('the server stops during a take: the take is read, waits, and is sent when the server is back', async () => {
+  await browser.goto(`${app.url}/plans/${GROWING.id}/play?note=1/4&rate=240`);
+  await browser.click('button', '^Start');
+  await browser.see(/bar 1 /);
+  expect(await app.stop()).toBe(0);
+  await tapAlong(3);
+  await browser.click('button', '^Stop');
+  await browser.see(/Where you drifted/);
+  await browser.see(/1 take waits for the server/);
+  await browser.click('link', '^Log$');
+  await browser.see(/Kept in this browser/);
+
+  await app.run();
+  await browser.until(async () => (await takes()).length === 1, 'the take on the server', 20_000);
+  await browser.until(async () => !/take waits/.test(await browser.text()), 'an empty outbox');
+  await browser.driver.navigate().refresh();
+  await browser.see(/Growing silence · quarter = 240/);
+  expect(await takes()).toHaveLength(1);
+});
+
+it('a reload in the middle of a take keeps what was played', async () => {
+  await browser.goto(`${app.url}/plans/${GROWING.id}/play?note=1/4&rate=240`);
+  await browser.click('button', '^Start');
+  await browser.see(/bar 1 /);
+  await tapAlong(5);
+  await browser.goto(`${app.url}/log`);
+  await browser.until(async () => (await takes()).length === 2, 'the broken-off take on the server', 20_000);
+  await browser.see(/stopped early/);
+});
+
+it('a take left before anything was played leaves nothing behind', async () => {
+  await browser.goto(`${app.url}/plans/${GROWING.id}/play?note=1/4&rate=240`);
+  await browser.find('button', '^Start');
+  await browser.press('Enter');
+  await browser.see(/count-in|bar 1/);
+  await browser.press('Escape');
+  await browser.find('button', '^Start');
+  await browser.press('Escape');
+  await browser.see(/Longest alone/);
+  expect(await takes()).toHaveLength(2);
+});

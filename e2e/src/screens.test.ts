@@ -1,0 +1,171 @@
+/** Every screen by keyboard, at phone width, in both lights, and what it says when something is wrong. */
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { AxeBuilder } from '@axe-core/webdriverjs';
+import { READY_PLANS } from '@feldspar/core/practice';
+import { App } from './driver/app.ts';
+import { Browser, DESKTOP, PHONE } from './driver/browser.ts';
+
+const GROWING = READY_PLANS[3];
+
+let app: App;
+let browser: Browser;
+let folder: string;
+let reading: string;
+beforeAll(async () => {
+  app = await App.start('--demo');
+  browser = await Browser.open();
+  folder = mkdtempSync(join(tmpdir(), 'feldspar-files-'));
+  const answer = (await (await fetch(`${app.url}/api/takes?limit=100`)).json()) as {
+    items: { id: string; title: string }[];
+  };
+  reading = `/takes/${answer.items.find(({ title }) => title === GROWING.plan.title)!.id}`;
+});
+afterAll(async () => {
+  await browser?.close();
+  await app?.remove();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+const screens = (): [string, RegExp][] => [
+  ['/', /choose another click/],
+  [`/plans/${GROWING.id}`, /Longest alone/],
+  [`/plans/${GROWING.id}/play`, /Start/],
+  [reading, /Where you drifted/],
+  ['/log', /What was played/],
+  ['/nowhere', /nothing at this address/],
+];
+
+describe.each(['light', 'dark'] as const)('in a %s room', (scheme) => {
+  it('every screen passes the accessibility rules (axe-core, WCAG 2 A and AA)', async () => {
+    await browser.scheme(scheme);
+    for (const [path, sign] of screens()) {
+      await browser.goto(app.url + path);
+      await browser.see(sign);
+      const { violations } = await new AxeBuilder(browser.driver)
+        .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa'])
+        .analyze();
+      expect({ path, violations: violations.map((v) => `${v.id}: ${v.nodes[0].html}`) }).toEqual({
+        path,
+        violations: [],
+      });
+    }
+  });
+});
+
+it('no screen needs sideways scrolling on a phone', async () => {
+  await browser.scheme('light');
+  await browser.resize(PHONE);
+  for (const [path, sign] of screens()) {
+    await browser.goto(app.url + path);
+    await browser.see(sign);
+    const width = await browser.script<number>('return document.documentElement.scrollWidth');
+    expect({ path, width }).toEqual({ path, width: 390 });
+  }
+  await browser.resize(DESKTOP);
+});
+
+it('the fonts ship with the application, and nothing is fetched from elsewhere', async () => {
+  await browser.goto(app.url + reading);
+  await browser.see(/Where you drifted/);
+  const { fonts, origins } = await browser.script<{ fonts: string[]; origins: string[] }>(`
+    return {
+      fonts: [...document.fonts].filter((f) => f.status === 'loaded').map((f) => f.family.replaceAll('"', '')),
+      origins: [...new Set(performance.getEntriesByType('resource').map((r) => new URL(r.name).origin))],
+    };
+  `);
+  expect(new Set(fonts)).toEqual(new Set(['Bricolage Grotesque Variable', 'Figtree Variable']));
+  expect(origins).toEqual([app.url]);
+});
+
+it('by keyboard alone: from the bench to a simulated take and its reading', async () => {
+  await browser.goto(app.url);
+  await browser.see(/choose another click/);
+  const focusOn = async (pattern: RegExp) => {
+    for (let i = 0; i < 60; i++) {
+      await browser.press('Tab');
+      const name = await browser.script<string>(
+        'return (document.activeElement.textContent || document.activeElement.getAttribute("aria-label") || "").trim()',
+      );
+      if (pattern.test(name)) return;
+    }
+    throw new Error(`Tab never reached ${pattern}`);
+  };
+  await focusOn(/^Growing silence/);
+  await browser.press('Enter');
+  await browser.see(/Longest alone: 17 beats/);
+  await focusOn(/^Let a simulated player/);
+  await browser.press('Enter');
+  await browser.see(/simulated player/);
+  await browser.see(/You hurry when the click is gone/);
+});
+
+it('a player is added once and named with the takes that follow', async () => {
+  await browser.goto(app.url);
+  await (await browser.find('combobox', 'Who is playing')).click();
+  await browser.click('option', 'Add a player');
+  await browser.click('button', '^Add$');
+  await browser.see(/give the player a name/);
+  await browser.fill('textbox', '^Name', 'Wanda Test');
+  await browser.fill('textbox', '^Instrument', 'flute');
+  await browser.click('button', '^Add$');
+  await browser.see(/Wanda Test, flute/);
+  await browser.driver.navigate().refresh();
+  await browser.see(/Wanda Test, flute/);
+});
+
+describe('what is wrong is said, with the place and the remedy', () => {
+  const open = async (text: string) => {
+    const file = join(folder, 'mine.json');
+    writeFileSync(file, text);
+    await browser.goto(app.url);
+    await browser.see(/choose another click/);
+    await browser.upload('Plan file', file);
+  };
+
+  it('a malformed plan file is refused and changes nothing', async () => {
+    const count = async () =>
+      ((await (await fetch(`${app.url}/api/plans`)).json()) as { items: unknown[] }).items.length;
+    const before = await count();
+    await open('{"format": "feldspar-plan",');
+    await browser.see(/mine\.json: not valid JSON/);
+    await open(
+      JSON.stringify({
+        ...GROWING.plan,
+        sections: [{ ...GROWING.plan.sections[0], clicks: [{ at: ['5/4'] }] }],
+      }),
+    );
+    await browser.see(/sections\[0\]\.clicks\[0\]\.at\[0\]: a click at 5\/4 lies outside a bar of 4\/4/);
+    await open(
+      JSON.stringify({
+        ...GROWING.plan,
+        sections: [{ ...GROWING.plan.sections[0], clicks: [{ groove: 'plain' }] }],
+      }),
+    );
+    await browser.see(/a groove cannot be played by this version/);
+    expect(await count()).toBe(before);
+  });
+
+  it('a good plan file opens, ready to play', async () => {
+    await open(JSON.stringify({ ...GROWING.plan, title: 'My own gaps' }));
+    await browser.find('heading', '^My own gaps$');
+    await browser.find('button', 'To the stage');
+  });
+
+  it('a tempo that is none is refused beside the field, and the stage waits', async () => {
+    await browser.goto(`${app.url}/plans/${GROWING.id}`);
+    for (const text of ['0', '100000', 'fast']) {
+      await browser.fill('textbox', 'a minute', text);
+      await browser.see(/Type a number from 1 to 999/);
+      expect(await (await browser.find('button', 'To the stage')).isEnabled()).toBe(false);
+    }
+  });
+
+  it('a take and a plan that do not exist', async () => {
+    await browser.goto(`${app.url}/takes/00000000-0000-4000-8000-000000000000`);
+    await browser.see(/There is no take with the id/);
+    await browser.goto(`${app.url}/plans/00000000-0000-4000-8000-000000000000`);
+    await browser.see(/There is no plan with the id/);
+  });
+});
