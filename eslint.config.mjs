@@ -16,6 +16,7 @@ export const ROOMS = {
   players: ['plan', 'timing'],
   take: ['clock', 'plan', 'players', 'timing'],
   practice: ['plan', 'take'],
+  formats: ['plan', 'take', 'timing'],
 };
 
 const outside = [

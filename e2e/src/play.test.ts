@@ -65,12 +65,12 @@ it('a performer plays the growing silence and reads how far they drifted', async
   await browser.see(/Begin with the full click/);
   expect(await browser.script('return crossOriginIsolated')).toBe(true);
   await browser.click('link', 'Growing silence');
-  await browser.fill('textbox', 'a minute', '240');
-  await browser.see(/quarter = 240/);
+  await browser.fill('textbox', 'a minute', '300');
+  await browser.see(/quarter = 300/);
   await browser.click('button', 'To the stage');
-  const { take, hits } = await playUndisturbed(240);
+  const { take, hits } = await playUndisturbed(300);
 
-  const timeline = compile(withTempo(GROWING.plan, tempo(240, '1/4')));
+  const timeline = compile(withTempo(GROWING.plan, tempo(300, '1/4')));
   const wanted = measure(timeline, hits);
   const got = measureTake(take).report;
   expect(got.disturbances).toEqual([]);
@@ -89,14 +89,14 @@ it('a performer plays the growing silence and reads how far they drifted', async
   const heading = await (await browser.find('heading', 'You hurry when the click is gone')).getText();
   const [, shown] = /(\d+) ms early after 4 silent bars/.exec(heading.replace(/\s/g, ' '))!;
   expect(Math.abs(Number(shown) + wanted.gaps[3].returnErrorMs!)).toBeLessThan(1.5);
-  await browser.see(/quarter = 240/);
+  await browser.see(/quarter = 300/);
   expect(await browser.all('img', 'Core of the take: 20 bars, 80 hits')).toHaveLength(1);
 });
 
 it('the take is in the log after a reload, and opens from there', async () => {
   await browser.click('link', '^Log$');
   await browser.driver.navigate().refresh();
-  await browser.see(/Growing silence · quarter = 240/);
+  await browser.see(/Growing silence · quarter = 300/);
   await browser.click('link', 'You hurry when the click is gone');
   await browser.see(/Where you drifted/);
 });
@@ -126,11 +126,11 @@ it('again by key; stopped by key after a few bars, it is judged on what was play
   await browser.press('Enter');
   await browser.find('button', '^Start');
   expect(await browser.script('return location.pathname + location.search')).toBe(
-    `/plans/${GROWING.id}/play?note=1%2F4&rate=240`,
+    `/plans/${GROWING.id}/play?note=1%2F4&rate=300`,
   );
   await browser.press('Enter');
   await browser.see(/bar 2 /);
-  const { hits } = { hits: simulate(compile(withTempo(GROWING.plan, tempo(240, '1/4'))), PLAYER, 1) };
+  const { hits } = { hits: simulate(compile(withTempo(GROWING.plan, tempo(300, '1/4'))), PLAYER, 1) };
   await performHits(browser, hits, 5);
   await browser.press('Escape');
   await browser.see(/stopped early/);
@@ -143,7 +143,7 @@ it('again by key; stopped by key after a few bars, it is judged on what was play
 
 it('a phone’s touch starts, taps with two hands, and stops', async () => {
   await browser.resize(PHONE);
-  await browser.goto(`${app.url}/plans/${GROWING.id}/play?note=1/4&rate=240`);
+  await browser.goto(`${app.url}/plans/${GROWING.id}/play?note=1/4&rate=300`);
   const tap = async (x: number, y: number) => {
     await browser.devTools('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [{ x, y }] });
     await browser.devTools('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
@@ -153,7 +153,7 @@ it('a phone’s touch starts, taps with two hands, and stops', async () => {
   await browser.see(/bar 1 /);
   for (let i = 0; i < 12; i++) {
     await tap(i % 2 ? 300 : 90, 300);
-    await new Promise((resolve) => setTimeout(resolve, 240));
+    await new Promise((resolve) => setTimeout(resolve, 300));
   }
   const stop = await (await browser.find('button', '^Stop')).getRect();
   expect(stop.height).toBeGreaterThanOrEqual(44);

@@ -68,6 +68,9 @@ export function align(targets: AlignmentTargets, hitMs: Float64Array): Int32Arra
   const back = new Int32Array(base[hits]);
   const hitOf = new Int32Array(base[hits]);
   const best = new Float64Array(playing.length);
+  // First and last node of each hit that can still be on the best path.
+  const liveFrom = new Int32Array(playing.length);
+  const liveTo = new Int32Array(playing.length);
   const bestTarget = new Int32Array(playing.length);
   const leftOver = new Float64Array(playing.length + 1);
   for (let n = 0; n < playing.length; n++) {
@@ -119,11 +122,11 @@ export function align(targets: AlignmentTargets, hitMs: Float64Array): Int32Arra
         const p = playing[m];
         const pastMs = hitMs[p];
         const shift = low[p] - base[p];
-        const last = Math.min(base[p + 1], j - shift);
+        const last = Math.min(liveTo[m] + 1, j - shift);
         const returns = returnsBefore[j + 1] - returnsBefore[low[p] + 1];
         const atBest = best[m] + between;
         // Backwards: the nearest target before this one is the likeliest, and a good first find rules out the rest.
-        for (let previous = last - 1; previous >= base[p]; previous--) {
+        for (let previous = last - 1; previous >= liveFrom[m]; previous--) {
           const k = previous + shift;
           const skipped = j - k - 1;
           if (skipped > 0 && atBest + missed(skipped, returns) >= least) break;
@@ -161,8 +164,14 @@ export function align(targets: AlignmentTargets, hitMs: Float64Array): Int32Arra
       }
     }
     best[n] = bestHere;
+    liveFrom[n] = base[i + 1];
+    liveTo[n] = base[i] - 1;
     for (let node = base[i]; node < base[i + 1]; node++) {
       if (cost[node] > bestHere + BEAM) cost[node] = Infinity;
+      else {
+        if (node < liveFrom[n]) liveFrom[n] = node;
+        liveTo[n] = node;
+      }
     }
   }
 

@@ -42,7 +42,7 @@ export function fitDrift(stretches: readonly Differences[]): DriftEstimate | nul
   const peak = Math.max(...fits.map((fit) => fit.logLikelihood));
   const weighed = fits
     .map((fit) => ({ ...fit, weight: Math.exp(fit.logLikelihood - peak) }))
-    .filter((fit) => fit.weight > 1e-5);
+    .filter((fit) => fit.weight > 1e-4);
   const total = weighed.reduce((sum, fit) => sum + fit.weight, 0);
   for (const fit of weighed) fit.weight /= total;
   const perBeat = weighed.reduce((sum, fit) => sum + fit.weight * fit.b, 0);
@@ -110,6 +110,8 @@ function leastSquares(stretches: readonly Differences[], q: number, n: number): 
 /** Quantile of a weighted mixture of shifted, scaled t distributions: Newton steps kept inside a bracket. */
 function mixtureQuantile(fits: readonly (Fit & { weight: number })[], dof: number, p: number): number {
   const t = studentt.inv(p, dof);
+  // The density's shape is elementary; only its constant needs the gamma function, and only once.
+  const peak = studentt.pdf(0, dof);
   let low = Math.min(...fits.map((fit) => fit.b + t * fit.se));
   let high = Math.max(...fits.map((fit) => fit.b + t * fit.se));
   let x = fits.reduce((sum, fit) => sum + fit.weight * (fit.b + t * fit.se), 0);
@@ -117,9 +119,9 @@ function mixtureQuantile(fits: readonly (Fit & { weight: number })[], dof: numbe
     let [below, density] = [-p, 0];
     for (const { b, se, weight } of fits) {
       below += weight * studentt.cdf((x - b) / se, dof);
-      density += (weight * studentt.pdf((x - b) / se, dof)) / se;
+      density += (weight * peak * (1 + ((x - b) / se) ** 2 / dof) ** (-(dof + 1) / 2)) / se;
     }
-    if (Math.abs(below) < 1e-7) break;
+    if (Math.abs(below) < 1e-6) break;
     if (below > 0) high = x;
     else low = x;
     const newton = x - below / density;

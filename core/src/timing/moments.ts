@@ -42,7 +42,7 @@ export function standardDeviation(values: readonly number[]): number | null {
 }
 
 export function median(values: readonly number[]): number {
-  const sorted = [...values].sort((a, b) => a - b);
+  const sorted = Float64Array.from(values).sort();
   const middle = sorted.length >> 1;
   return sorted.length % 2 ? sorted[middle] : (sorted[middle - 1] + sorted[middle]) / 2;
 }

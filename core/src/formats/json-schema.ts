@@ -1,0 +1,18 @@
+/** The documents as JSON Schema (draft 2020-12), made from the same Zod schemas that check them. */
+import { z } from 'zod';
+import { planSchema } from '../plan/index.ts';
+import { takeSchema } from '../take/index.ts';
+import { reportSchema } from '../timing/index.ts';
+
+/** File name to schema. Rules that JSON Schema cannot say (a click inside its bar) stay with Zod. */
+export function documentSchemas(): Record<string, object> {
+  const titled = (title: string, schema: z.ZodType) => ({
+    title,
+    ...z.toJSONSchema(schema, { io: 'input' }),
+  });
+  return {
+    'plan.schema.json': titled('Feldspar plan, version 1', planSchema),
+    'take.schema.json': titled('Feldspar take, version 1', takeSchema),
+    'report.schema.json': titled('Feldspar report, version 1', reportSchema),
+  };
+}
