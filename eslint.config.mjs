@@ -15,7 +15,7 @@ export const ROOMS = {
   timing: ['time', 'plan'],
   players: ['plan', 'timing'],
   take: ['clock', 'plan', 'players', 'timing'],
-  practice: ['plan', 'take'],
+  practice: ['time', 'plan', 'take'],
   formats: ['plan', 'take', 'timing'],
 };
 

@@ -4,6 +4,7 @@ import { READY_PLANS, suggest } from './index.ts';
 const counts = { targets: 64, matched: 64, missed: 0, extra: 0 };
 const last = (index: number, change: object) => ({
   planId: READY_PLANS[index].id,
+  tempo: { bpm: 90, beat: '1/4' },
   summary: { verdict: 'unclear' as const, tempoPercent: null, counts, clickedSdMs: 40, ...change },
 });
 
@@ -44,5 +45,13 @@ describe('the next exercise', () => {
     const suggestion = suggest(take);
     expect(suggestion.planId).toBe(READY_PLANS[expected].id);
     expect(suggestion.reason).toMatch(reason);
+  });
+
+  it('goes on at the tempo last played, a tenth slower after hurrying or dragging, afresh on a new plan', () => {
+    const bpm = (take: Parameters<typeof suggest>[0]) => suggest(take).tempo?.bpm.valueOf();
+    expect(bpm(last(3, {}))).toBe(90);
+    expect(bpm(last(3, { verdict: 'dragging' }))).toBe(81);
+    expect(bpm(last(3, { verdict: 'steady' }))).toBeUndefined();
+    expect(bpm({ ...last(3, { verdict: 'rushing' }), tempo: { bpm: 31, beat: '1/4' } })).toBe(31);
   });
 });

@@ -5,10 +5,10 @@ import Card from '@mui/material/Card';
 import CardActionArea from '@mui/material/CardActionArea';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
-import { compile, planFacts, planTempo } from '@feldspar/core/plan';
+import { type Plan, compile, planFacts, planTempo, withTempo } from '@feldspar/core/plan';
 import { suggest } from '@feldspar/core/practice';
-import { tempoName } from '@feldspar/core/time';
-import { type ChangeEvent, useCallback, useMemo, useRef, useState } from 'react';
+import { type Tempo, tempoName } from '@feldspar/core/time';
+import { type ChangeEvent, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { ProblemError, request } from '../api/client.ts';
 import { useLatestTakes, usePlans } from '../api/hooks.ts';
@@ -30,7 +30,7 @@ export function Bench() {
   const takes = useLatestTakes(player, 1);
   const last = takes.data?.items[0] ?? null;
   const list = plans.data?.items ?? [];
-  const { planId, reason } = suggest(last);
+  const { planId, tempo, reason } = suggest(last);
   const next = list.find(({ id }) => id === planId);
   return (
     <Stack spacing={4} sx={{ maxWidth: 1120 }}>
@@ -44,7 +44,9 @@ export function Bench() {
         <PlayerChoice />
       </Stack>
       {plans.error !== undefined && <ErrorNotice error={plans.error} />}
-      {next && <NextExercise plan={next} reason={reason} last={last} />}
+      {next && (
+        <NextExercise plan={next} tempo={tempo ?? planTempo(next.document)} reason={reason} last={last} />
+      )}
       <Box component="section" aria-labelledby="clicks">
         <Stack
           direction="row"
@@ -77,9 +79,17 @@ export function Bench() {
   );
 }
 
-function NextExercise({ plan, reason, last }: { plan: StoredPlan; reason: string; last: TakeItem | null }) {
+interface NextExerciseProps {
+  plan: StoredPlan;
+  tempo: Tempo;
+  reason: string;
+  last: TakeItem | null;
+}
+
+function NextExercise({ plan, tempo, reason, last }: NextExerciseProps) {
   const navigate = useNavigate();
-  const start = useCallback(() => void navigate(playAddress(plan.id)), [navigate, plan.id]);
+  const start = () => void navigate(playAddress(plan.id, tempo));
+  const document = useMemo(() => withTempo(plan.document, tempo), [plan, tempo]);
   useKey('Enter', start);
   return (
     <Box
@@ -94,7 +104,7 @@ function NextExercise({ plan, reason, last }: { plan: StoredPlan; reason: string
     >
       <Stack spacing={2}>
         <Typography sx={{ fontSize: '1.15rem', maxWidth: '42ch' }}>{reason}</Typography>
-        <PlanLine plan={plan} />
+        <PlanLine plan={document} />
         <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap' }}>
           <Button variant="contained" size="large" onClick={start}>
             Play it&ensp;{KEY_SIGN.Enter}
@@ -138,17 +148,17 @@ function NextExercise({ plan, reason, last }: { plan: StoredPlan; reason: string
 }
 
 /** Tempo, length, and how long one is alone. */
-function PlanLine({ plan }: { plan: StoredPlan }) {
+function PlanLine({ plan }: { plan: Plan }) {
   const facts = useMemo(() => {
     try {
-      return planFacts(compile(plan.document));
+      return planFacts(compile(plan));
     } catch {
       return null;
     }
   }, [plan]);
   return (
     <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-      {tempoName(planTempo(plan.document))}
+      {tempoName(planTempo(plan))}
       {facts &&
         ` · ${minutes(facts.durationS)} min · longest alone ${plural(facts.longestAlone.beats, 'beat')}`}
       {!facts && ' · cannot be played by this version'}
@@ -174,7 +184,7 @@ function PlanCard({ plan }: { plan: StoredPlan }) {
         <PlanPicture plan={plan.document} rowHeight={6} annotated={false} mostRows={12} />
         <Typography variant="h3">{plan.title}</Typography>
         {plan.trains && <Typography variant="body2">{plan.trains}</Typography>}
-        <PlanLine plan={plan} />
+        <PlanLine plan={plan.document} />
       </CardActionArea>
     </Card>
   );

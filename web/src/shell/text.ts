@@ -35,7 +35,8 @@ export const unbroken = (sentence: string) =>
 export const plural = (count: number, noun: string) =>
   `${UP_TO_ONE.format(count)} ${noun}${count === 1 ? '' : 's'}`;
 
-/** "1.3 % fast", "0.4 % slow". */
+/** "1.3 % fast", "0.4 % slow", "on tempo". */
 export function fastSlow(percent: number): string {
+  if (Math.abs(percent) < 0.05) return 'on tempo';
   return `${oneDecimal(Math.abs(percent))} % ${percent >= 0 ? 'fast' : 'slow'}`;
 }

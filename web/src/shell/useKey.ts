@@ -1,21 +1,22 @@
 /** A key for the whole screen; it stays out of the way of fields, buttons and dialogs. */
-import { useEffect } from 'react';
+import { useEffect, useEffectEvent } from 'react';
 
 const INTERACTIVE =
   'a, button, input, textarea, select, [role="combobox"], [role="dialog"], [role="listbox"], [role="menuitem"]';
 
 export function useKey(key: string, action: () => void, enabled = true): void {
+  const act = useEffectEvent(action);
   useEffect(() => {
     if (!enabled) return;
     const onKey = (event: KeyboardEvent) => {
       if (event.key !== key || event.repeat || event.ctrlKey || event.metaKey || event.altKey) return;
       if (event.target instanceof Element && event.target.closest(INTERACTIVE)) return;
       event.preventDefault();
-      action();
+      act();
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, [key, action, enabled]);
+  }, [key, enabled]);
 }
 
 /** The key written beside a button's words. */

@@ -28,19 +28,30 @@ export interface StageViewProps {
   error: unknown;
 }
 
-/** Rows of the core in sight; a longer plan moves past. */
-const ROWS_IN_SIGHT = 22;
+const ROW_HEIGHT = 25;
+/** MUI's `md`: below it the core stands under the count. */
+const NARROW_PX = 900;
 
 export function StageView(props: StageViewProps) {
   const { surfaceRef, title, subtitle, timeline, session, starting, onStart, onStop, onLeave, error } = props;
   const now = useBeatState(timeline, session);
   const core = useMemo(() => coreOfTimeline(timeline), [timeline]);
   const row = now ? Math.max(-1, now.row) : -1;
-  const first = Math.max(0, Math.min(row - ROWS_IN_SIGHT / 2, core.rows.length - ROWS_IN_SIGHT));
+  const inSightRows = useRowsInSight();
+  // The core moves past a few rows at a time, so that the eye has something that stands still.
+  const first = Math.max(
+    0,
+    Math.min(4 * Math.floor((row - inSightRows / 3) / 4), core.rows.length - inSightRows),
+  );
   const hits = session && feedbackWanted() ? session.liveHits().length : 0;
   const inSight = useMemo(
-    () => windowOf(hits > 0 && session ? withLiveHits(core, timeline, session.liveHits()) : core, first),
-    [core, first, timeline, session, hits],
+    () =>
+      windowOf(
+        hits > 0 && session ? withLiveHits(core, timeline, session.liveHits()) : core,
+        first,
+        inSightRows,
+      ),
+    [core, first, inSightRows, timeline, session, hits],
   );
   return (
     <Box
@@ -90,13 +101,11 @@ export function StageView(props: StageViewProps) {
           sx={{
             display: 'flex',
             justifyContent: 'center',
-            overflow: 'hidden',
-            maxHeight: { xs: '34dvh', md: 'none' },
           }}
         >
           <FittedCore
             model={inSight}
-            rowHeight={25}
+            rowHeight={ROW_HEIGHT}
             label={`Clicks of ${title}, bar by bar`}
             currentRow={session ? row - first : undefined}
             maxWidth={400}
@@ -209,6 +218,23 @@ function Count({ now }: { now: BeatState }) {
   );
 }
 
+/** As many rows of the core as the screen has room for: beside the count, or below it on a narrow screen. */
+function useRowsInSight(): number {
+  const [rows, setRows] = useState(rowsThatFit);
+  useEffect(() => {
+    const onResize = () => setRows(rowsThatFit());
+    window.addEventListener('resize', onResize);
+    return () => window.removeEventListener('resize', onResize);
+  }, []);
+  return rows;
+}
+
+function rowsThatFit(): number {
+  const { innerWidth, innerHeight } = window;
+  const roomPx = innerWidth < NARROW_PX ? 0.34 * innerHeight - 30 : innerHeight - 230;
+  return Math.max(4, Math.min(24, Math.floor(roomPx / ROW_HEIGHT)));
+}
+
 /** The state of the beat now, renewed only when what is seen changes. */
 function useBeatState(timeline: Timeline, session: Session | null): BeatState | null {
   const [shown, setShown] = useState<{ session: Session; state: BeatState } | null>(null);
@@ -232,13 +258,13 @@ function useBeatState(timeline: Timeline, session: Session | null): BeatState | 
   return shown && shown.session === session ? shown.state : null;
 }
 
-function windowOf(core: CoreModel, first: number): CoreModel {
+function windowOf(core: CoreModel, first: number, count: number): CoreModel {
   const inside = <Item extends { row: number }>(items: Item[]) =>
     items
-      .filter(({ row }) => row >= first && row < first + ROWS_IN_SIGHT)
+      .filter(({ row }) => row >= first && row < first + count)
       .map((item) => ({ ...item, row: item.row - first }));
   return {
-    rows: core.rows.slice(first, first + ROWS_IN_SIGHT),
+    rows: core.rows.slice(first, first + count),
     marks: inside(core.marks),
     missed: [],
     extra: inside(core.extra),
