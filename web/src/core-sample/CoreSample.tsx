@@ -13,7 +13,7 @@ export interface CoreSampleProps {
   label: string;
   /** Bar numbers, beat numbers and the scale; left out in thumbnails. */
   annotated?: boolean;
-  /** The stage: rows before this one are passed, this one is framed. */
+  /** The stage: rows before this one are passed, this one is framed, and there is no scale to read. */
   currentRow?: number;
 }
 
@@ -24,7 +24,7 @@ export const CoreSample = memo(function CoreSample(props: CoreSampleProps) {
     () => layoutCore(model, { width, rowHeight, gutter: annotated ? 30 : 0, head: annotated ? 26 : 0 }),
     [model, width, rowHeight, annotated],
   );
-  const showScale = annotated && model.marks.length > 0;
+  const showScale = annotated && currentRow === undefined && model.marks.length > 0;
   const height = layout.height + (showScale ? 30 : 0);
   return (
     <svg
