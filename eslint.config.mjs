@@ -9,10 +9,11 @@ import tseslint from 'typescript-eslint';
  */
 export const ROOMS = {
   time: [],
-  clock: [],
+  stats: [],
+  clock: ['stats'],
   plan: ['time'],
   sound: ['plan'],
-  timing: ['time', 'plan'],
+  timing: ['time', 'plan', 'stats'],
   players: ['plan', 'timing'],
   take: ['clock', 'plan', 'players', 'timing'],
   practice: ['time', 'plan', 'take'],

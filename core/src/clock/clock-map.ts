@@ -8,6 +8,7 @@
  * all pairwise slopes), a rate that is not quite one and wanders (the line is fitted to the neighbourhood of each
  * stamp), and steps where the device lost time (the anchors are cut into segments there, and the steps reported).
  */
+import { median } from '../stats/index.ts';
 
 export interface ClockAnchor {
   performanceMs: number;
@@ -130,10 +131,4 @@ function robustLine(anchors: ClockAnchor[]): Line {
   const performanceMs = median(anchors.map((a) => a.performanceMs));
   const contextS = median(anchors.map((a) => a.contextS + (rate * (performanceMs - a.performanceMs)) / 1000));
   return { performanceMs, contextS, rate };
-}
-
-function median(values: readonly number[]): number {
-  const sorted = [...values].sort((a, b) => a - b);
-  const middle = sorted.length >> 1;
-  return sorted.length % 2 ? sorted[middle] : (sorted[middle - 1] + sorted[middle]) / 2;
 }

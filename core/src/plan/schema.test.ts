@@ -120,7 +120,7 @@ describe('reading a plan document', () => {
     expect(problemsOf(value).length).toBeGreaterThan(0);
   });
 
-  it('property: any JSON value either reads or is refused with messages; it never throws', () => {
+  it('property: every JSON value either reads or is refused with messages; it never throws', () => {
     fc.assert(
       fc.property(fc.jsonValue(), (value) => {
         const result = readPlan({ ...plan(), sections: [value] });

@@ -58,7 +58,7 @@ describe('rendering', () => {
     expect(soft[10] / loud[10]).toBeCloseTo(0.5, 4);
   });
 
-  it('property: any cutting into blocks gives the same samples as one piece', () => {
+  it('property: each cutting into blocks gives the same samples as one piece', () => {
     const timeline = compile(
       plan({ bars: 2, tempo: { bpm: 300, beat: '1/4' }, clicks: [{ every: '1/16' }] }),
     );

@@ -1,3 +1,4 @@
 export * from './take-schema.ts';
 export * from './measure-take.ts';
 export * from './take-summary.ts';
+export * from './simulated-take.ts';

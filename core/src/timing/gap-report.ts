@@ -1,8 +1,9 @@
 /** What happened in each gap: drift with its interval, the error at the return, and how soon it was mended. */
+import { mean } from '../stats/index.ts';
 import type { Disturbance } from './disturbance.ts';
 import { type Differences, FEWEST_DIFFERENCES, fitDrift, meanDrift, tempoPercent } from './drift.ts';
 import type { Gap } from './gaps.ts';
-import { TOLERANCE_MS, mean } from './moments.ts';
+import { TOLERANCE_MS } from './asynchronies.ts';
 import type { GapReport } from './report-schema.ts';
 import type { Scene } from './scene.ts';
 

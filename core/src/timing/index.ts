@@ -3,7 +3,7 @@ export * from './gaps.ts';
 export * from './align.ts';
 export * from './disturbance.ts';
 export * from './drift.ts';
-export * from './moments.ts';
+export * from './asynchronies.ts';
 export * from './report-schema.ts';
 export * from './measure.ts';
 export { sceneOf } from './scene.ts';

@@ -3,12 +3,13 @@
  * never stored as truth: it is computed from the take, so a better estimator re-measures old takes.
  */
 import { type Timeline, beatSeconds } from '../plan/index.ts';
+import { mean, standardDeviation } from '../stats/index.ts';
 import { align } from './align.ts';
 import { type Disturbance, disturbedBar, trustedFromBar } from './disturbance.ts';
 import { fitDrift, meanDrift, tempoPercent } from './drift.ts';
 import { type Match, type MeasuredGap, measureGaps, percentInterval, pooledRows } from './gap-report.ts';
 import type { Hit } from './hit.ts';
-import { TOLERANCE_MS, mean, standardDeviation, summarise } from './moments.ts';
+import { TOLERANCE_MS, summarise } from './asynchronies.ts';
 import type { Report, Verdict } from './report-schema.ts';
 import { type Line, type Scene, sceneOf } from './scene.ts';
 import { sentencesOf } from './sentences.ts';

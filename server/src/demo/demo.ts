@@ -2,10 +2,10 @@
  * Demo data: a small made-up studio, eight players at different stages, about three months of takes. All of it is
  * played by simulated players and labelled so. The same seed gives the same studio; only the dates follow today.
  */
-import { type PlayerTraits, simulate } from '@feldspar/core/players';
-import { compile, withTempo, planTempo } from '@feldspar/core/plan';
+import type { PlayerTraits } from '@feldspar/core/players';
+import { planTempo, withTempo } from '@feldspar/core/plan';
 import { READY_PLANS } from '@feldspar/core/practice';
-import type { Take } from '@feldspar/core/take';
+import { type Take, simulatedTake } from '@feldspar/core/take';
 import type { PlayerStore } from '../store/players.ts';
 import type { TakeStore } from '../store/takes.ts';
 
@@ -171,22 +171,16 @@ function demoTake(player: DemoPlayer, p: number, t: number, playerId: string, no
   const startedAt = new Date(now);
   startedAt.setDate(startedAt.getDate() - 1 - Math.round((1 - along) * (DAYS - 3 * p)));
   startedAt.setHours(15 + ((p + t) % 5), (t * 17 + p * 7) % 60, 0, 0);
-  return {
-    format: 'feldspar-take',
-    version: 1,
+  return simulatedTake({
     id: demoId('b', p, t),
-    playerId,
-    planId: ready.id,
+    startedAt,
     plan,
-    startedAt: startedAt.toISOString(),
-    stoppedAtS: null,
-    input: 'simulated',
-    hits: simulate(compile(plan), traits, seed),
-    clock: null,
-    latencyMs: 0,
-    simulated: { seed, traits },
-    note: NOTES[t] ?? '',
-  };
+    planId: ready.id,
+    playerId,
+    traits,
+    seed,
+    note: NOTES[t],
+  });
 }
 
 function between([from, to]: [number, number], along: number): number {

@@ -1,4 +1,5 @@
 /** From the core model to pixels. Early is always left of the seam, late right, a fixed number of pixels a millisecond. */
+import { percentile98 } from '@feldspar/core/stats';
 import type { CoreModel } from './model.ts';
 
 export interface CoreSize {
@@ -55,10 +56,4 @@ function closestPlaces(places: readonly number[]): number {
   let closest = 1;
   for (let i = 1; i < sorted.length; i++) closest = Math.min(closest, sorted[i] - sorted[i - 1]);
   return closest;
-}
-
-function percentile98(values: readonly number[]): number {
-  if (values.length === 0) return 0;
-  const sorted = [...values].sort((a, b) => a - b);
-  return sorted[Math.min(sorted.length - 1, Math.floor(0.98 * sorted.length))];
 }

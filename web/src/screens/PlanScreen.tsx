@@ -9,6 +9,7 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { type Plan, compile, planFacts, planTempo, withTempo } from '@feldspar/core/plan';
 import { isVoice } from '@feldspar/core/sound';
+import { simulatedTake } from '@feldspar/core/take';
 import { type Tempo, meterName, parseFraction, tempoName } from '@feldspar/core/time';
 import { useCallback, useMemo, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
@@ -18,7 +19,7 @@ import { ErrorNotice } from '../shell/ErrorNotice.tsx';
 import { minutes, oneDecimal, plural } from '../shell/text.ts';
 import { KEY_SIGN, useKey } from '../shell/useKey.ts';
 import { feedbackWanted, wantFeedback } from '../stage/feedback.ts';
-import { SIMULATED_PLAYERS, simulatedTake } from '../stage/simulated-take.ts';
+import { SIMULATED_PLAYERS } from '../stage/simulated-players.ts';
 import { TempoField } from '../tempo/TempoField.tsx';
 import { PlanPicture } from './PlanPicture.tsx';
 import { playAddress } from './play-address.ts';
@@ -142,7 +143,15 @@ function SimulatedTry({ plan, planId, disabled }: { plan: Plan; planId: string; 
   const run = async () => {
     try {
       const seed = crypto.getRandomValues(new Uint32Array(1))[0];
-      const take = simulatedTake(plan, planId, SIMULATED_PLAYERS[kind].traits, seed);
+      const take = simulatedTake({
+        id: crypto.randomUUID(),
+        startedAt: new Date(),
+        plan,
+        planId,
+        playerId: null,
+        traits: SIMULATED_PLAYERS[kind].traits,
+        seed,
+      });
       await keep(take, 'waiting');
       void navigate(`/takes/${take.id}`);
     } catch (failure) {

@@ -1,8 +1,8 @@
 import { compile } from '@feldspar/core/plan';
-import { measureTake } from '@feldspar/core/take';
+import { measureTake, simulatedTake } from '@feldspar/core/take';
 import { GROWING } from '../testing/documents.ts';
 import { beatStateAt } from './beat-state.ts';
-import { SIMULATED_PLAYERS, simulatedTake } from './simulated-take.ts';
+import { SIMULATED_PLAYERS } from './simulated-players.ts';
 import { tapOfKey, tapOfPointer } from './taps.ts';
 
 describe('taps carry the time of the event, never of the handler', () => {
@@ -52,9 +52,14 @@ describe('what the stage says', () => {
   });
 });
 
-it('a simulated player’s take is labelled and reads as its kind', () => {
-  const hurries = SIMULATED_PLAYERS.find(({ name }) => name.startsWith('hurries'))!;
-  const take = simulatedTake(GROWING.plan, GROWING.id, hurries.traits, 9);
-  expect(take).toMatchObject({ input: 'simulated', simulated: { seed: 9 }, playerId: null });
-  expect(measureTake(take).report.drift.verdict).toBe('rushing');
+it.each([
+  ['steady', ['steady', 'unclear']],
+  ['hurries alone', ['rushing']],
+  ['drags alone', ['dragging']],
+])('the simulated player who %s reads as such, and is labelled', (name, verdicts) => {
+  const { traits } = SIMULATED_PLAYERS.find((player) => player.name === name)!;
+  const facts = { id: 'x', startedAt: new Date(0), plan: GROWING.plan, planId: null, playerId: null };
+  const take = simulatedTake({ ...facts, traits, seed: 9 });
+  expect(take).toMatchObject({ input: 'simulated', simulated: { seed: 9 } });
+  expect(verdicts).toContain(measureTake(take).report.drift.verdict);
 });

@@ -1,4 +1,5 @@
 /** Plain figures of a list of asynchronies. */
+import { mean, median, standardDeviation } from '../stats/index.ts';
 
 /** Default tolerance of "on the beat": what a listener takes for one sound (see docs/measurement.md). */
 export const TOLERANCE_MS = 30;
@@ -28,21 +29,4 @@ export function summarise(asynchroniesMs: readonly number[], toleranceMs = TOLER
     withinTolerance: asynchroniesMs.filter((a) => Math.abs(a) <= toleranceMs).length / n,
     ...(n < 2 ? { why: 'the spread needs 2 hits, has 1' } : {}),
   };
-}
-
-export function mean(values: readonly number[]): number {
-  return values.reduce((a, b) => a + b, 0) / values.length;
-}
-
-/** With n − 1; null below two values. */
-export function standardDeviation(values: readonly number[]): number | null {
-  if (values.length < 2) return null;
-  const m = mean(values);
-  return Math.sqrt(values.reduce((sum, v) => sum + (v - m) ** 2, 0) / (values.length - 1));
-}
-
-export function median(values: readonly number[]): number {
-  const sorted = Float64Array.from(values).sort();
-  const middle = sorted.length >> 1;
-  return sorted.length % 2 ? sorted[middle] : (sorted[middle - 1] + sorted[middle]) / 2;
 }
