@@ -162,6 +162,22 @@ describe('what is wrong is said, with the place and the remedy', () => {
     }
   });
 
+  it('a script’s plan that cannot be played is refused by the worker thread’s answer, field by field', async () => {
+    const groove = {
+      ...GROWING.plan,
+      sections: [{ ...GROWING.plan.sections[0], clicks: [{ groove: 'plain' }] }],
+    };
+    const response = await fetch(`${app.url}/api/reports`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ plan: groove, hits: [] }),
+    });
+    expect(response.status).toBe(422);
+    expect(((await response.json()) as { errors: unknown }).errors).toEqual([
+      { path: 'sections[0].clicks[0].groove', message: expect.stringMatching(/cannot be played/) },
+    ]);
+  });
+
   it('a take and a plan that do not exist', async () => {
     await browser.goto(`${app.url}/takes/00000000-0000-4000-8000-000000000000`);
     await browser.see(/There is no take with the id/);

@@ -226,6 +226,11 @@ describe('plans that are well formed and cannot be played yet', () => {
     ['dropping by chance', { silence: { dropChance: 0.2 } }, 'sections[0].silence.dropChance'],
     ['a fade', { silence: { fadeDb: -3 } }, 'sections[0].silence.fadeDb'],
     ['far too many notes', { bars: 10_000, play: [{ every: '1/999' }] }, 'sections'],
+    [
+      'positions finer than can be exact',
+      { bars: 9999, clicks: [{ every: '999983/999979', from: '1/999961' }] },
+      'sections',
+    ],
     ['an endless bar', { tempo: { bpm: 1, beat: '1/256' } }, 'sections[0].tempo'],
   ])('%s is refused by name', (_, change, path) => {
     expect(() => compile(plan(change))).toThrow(PlanError);

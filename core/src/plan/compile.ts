@@ -136,6 +136,14 @@ function spots(
   const steps = at ? at.map(parseFraction) : [parseFraction(every!)];
   const offset = typeof rule.from === 'string' ? parseFraction(rule.from) : new Fraction(0);
   const grid = [place.bar, offset, ...steps].reduce((lcm, f) => leastCommonMultiple(lcm, ratioOf(f).d), 1);
+  if (grid * place.bar.valueOf() * place.barCount > Number.MAX_SAFE_INTEGER) {
+    throw new PlanError([
+      {
+        path: 'sections',
+        message: 'positions are too fine to be told apart exactly; use smaller denominators',
+      },
+    ]);
+  }
   const ticks = (f: Fraction) => Math.round(f.mul(grid).valueOf());
   const barTicks = ticks(place.bar);
   const positions = new Map<number, { position: Fraction; positionText: string }>();

@@ -118,6 +118,23 @@ describe('facts of the report', () => {
     }
   });
 
+  it('two keys play two lines: left the first, right the second', () => {
+    const timeline = compile(
+      plan({
+        bars: 2,
+        play: [
+          { every: '1/4', voice: 'hand' },
+          { every: '1/2', voice: 'foot' },
+        ],
+      }),
+    );
+    const hits = timeline.targets.map((t) => ({
+      timeS: t.timeS,
+      voice: t.voice === 'foot' ? 'right' : 'left',
+    }));
+    expect(measure(timeline, hits).counts).toEqual({ targets: 12, matched: 12, missed: 0, extra: 0 });
+  });
+
   it('beats back within the tolerance after a return', () => {
     const timeline = compile(plan({ bars: 4, silence: { bars: 'xoxx' } }));
     const shifts = [0, 0, 0, 0, -10, -30, -50, -70, -90, -60, -20, 0, 0, 0, 0, 0];

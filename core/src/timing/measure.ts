@@ -65,7 +65,7 @@ export function measure(timeline: Timeline, hits: readonly Hit[], options: Measu
   return { ...figures, sentences: sentencesOf(timeline, figures) };
 }
 
-/** Each hit is given to the line it names, or to the first line; hits in the count-in are set aside. */
+/** Each hit is given to its line and aligned there; hits in the count-in are set aside. */
 function matchHits(timeline: Timeline, scene: Scene, hits: readonly Hit[], latencyMs: number) {
   const matches: Match[] = [];
   let extra = 0;
@@ -100,8 +100,14 @@ function matchHits(timeline: Timeline, scene: Scene, hits: readonly Hit[], laten
   return { matches, extra };
 }
 
+/**
+ * The line a hit belongs to: the one it names; of a plan with two lines that names no hands, the left hand plays the
+ * first and the right hand the second; everything else goes to the first.
+ */
 function lineFor(hit: Hit, voices: readonly Line['voice'][]): number {
-  return Math.max(0, hit.voice === undefined ? 0 : voices.indexOf(hit.voice));
+  const named = hit.voice === undefined ? -1 : voices.indexOf(hit.voice);
+  if (named >= 0) return named;
+  return hit.voice === 'right' && voices.length > 1 ? 1 : 0;
 }
 
 function overallDrift(gaps: readonly MeasuredGap[]): Report['drift'] {

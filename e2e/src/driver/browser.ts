@@ -125,6 +125,14 @@ export class Browser {
   }
 
   async click(role: string, name: string): Promise<void> {
+    let last = '';
+    await this.until(async () => {
+      // A person waits until a menu stands still, too.
+      const at = JSON.stringify(await (await this.find(role, name)).getRect());
+      const still = at === last;
+      last = at;
+      return still;
+    }, `the ${role} named ${name} to stand still`);
     await (await this.find(role, name)).click();
   }
 

@@ -45,6 +45,14 @@ describe('takes that the server does not have yet', () => {
     expect(sent).toEqual([`PUT /api/takes/${take.id}`, `PUT /api/takes/${take.id}`]);
   });
 
+  it('carry the note that was written while they waited, even when the server knew the take already', async () => {
+    await keep({ ...take, note: 'slower' }, 'waiting');
+    answers.push({ status: 200 }, { status: 204 });
+    await flush();
+    expect(sent).toEqual([`PUT /api/takes/${take.id}`, `PATCH /api/takes/${take.id}`]);
+    expect(await entries()).toEqual([]);
+  });
+
   it('wait on when the server breaks, and are kept with the reason when it refuses', async () => {
     await keep(take, 'waiting');
     answers.push({ status: 500, body: { detail: 'broken' } });

@@ -80,6 +80,9 @@ export async function flush(): Promise<FlushResult> {
     if (entry.state !== 'waiting') continue;
     try {
       await request('PUT', `/takes/${entry.id}`, entry.take);
+      // A take is stored once; a note written since (or after an answer that got lost) is told on top of it.
+      const note = (await waitingTake(entry.id))?.note;
+      if (note) await request('PATCH', `/takes/${entry.id}`, { note });
       result.sent.push(entry.id);
       await discard(entry.id);
     } catch (error) {

@@ -1,32 +1,47 @@
-/** A note on a take, saved when the field is left. Before the server has the take, the note travels with it. */
+/**
+ * A note on a take, saved while it is written. What is typed is kept in the browser until the server has it; before
+ * the server has the take itself, the note travels with it.
+ */
 import TextField from '@mui/material/TextField';
 import type { Take } from '@feldspar/core/take';
-import { useState } from 'react';
+import { useEffect, useEffectEvent, useState } from 'react';
 import { useSWRConfig } from 'swr';
 import { request } from '../api/client.ts';
 import { isTakeList } from '../api/hooks.ts';
 import { keep, waitingTake } from '../local/outbox.ts';
 
+const SAVE_AFTER_MS = 700;
+const RETRY_AFTER_MS = 5000;
+
+const draftKey = (id: string) => `feldspar note ${id}`;
+
 export function TakeNote({ take }: { take: Take }) {
   const { mutate } = useSWRConfig();
-  const [note, setNote] = useState(take.note);
-  const [message, setMessage] = useState('');
-  const [failed, setFailed] = useState(false);
-  const save = async () => {
-    if (note === take.note) return;
+  const [note, setNote] = useState(() => localStorage.getItem(draftKey(take.id)) ?? take.note);
+  const [state, setState] = useState<'clean' | 'saved' | { failed: string }>('clean');
+
+  const save = useEffectEvent(async () => {
     try {
       const waiting = await waitingTake(take.id);
       if (waiting) await keep({ ...waiting, note }, 'waiting');
       else await request('PATCH', `/takes/${take.id}`, { note });
+      if (localStorage.getItem(draftKey(take.id)) === note) localStorage.removeItem(draftKey(take.id));
       await mutate(`/takes/${take.id}`, { ...take, note }, { revalidate: false });
       void mutate(isTakeList);
-      setFailed(false);
-      setMessage('Saved.');
+      setState('saved');
     } catch (error) {
-      setFailed(true);
-      setMessage(`Not saved yet: ${(error as Error).message}`);
+      setState({ failed: (error as Error).message });
     }
-  };
+  });
+
+  const failed = typeof state === 'object';
+  const pending = note !== take.note;
+  useEffect(() => {
+    if (!pending) return;
+    const timer = setTimeout(() => void save(), failed ? RETRY_AFTER_MS : SAVE_AFTER_MS);
+    return () => clearTimeout(timer);
+  }, [note, pending, failed, state]);
+
   return (
     <TextField
       label="Note"
@@ -34,12 +49,14 @@ export function TakeNote({ take }: { take: Take }) {
       minRows={2}
       value={note}
       onChange={({ target }) => {
+        localStorage.setItem(draftKey(take.id), target.value);
         setNote(target.value);
-        setMessage('');
+        setState('clean');
       }}
-      onBlur={() => void save()}
       error={failed}
-      helperText={message || ' '}
+      helperText={
+        failed ? `Kept in this browser, not saved yet: ${state.failed}` : state === 'saved' ? 'Saved.' : ' '
+      }
       slotProps={{ htmlInput: { maxLength: 4000 } }}
     />
   );

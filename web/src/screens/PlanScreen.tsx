@@ -2,27 +2,23 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import FormControlLabel from '@mui/material/FormControlLabel';
-import MenuItem from '@mui/material/MenuItem';
 import Stack from '@mui/material/Stack';
 import Switch from '@mui/material/Switch';
-import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { type Plan, compile, planFacts, planTempo, withTempo } from '@feldspar/core/plan';
 import { isVoice } from '@feldspar/core/sound';
-import { simulatedTake } from '@feldspar/core/take';
 import { type Tempo, meterName, parseFraction, tempoName } from '@feldspar/core/time';
 import { useCallback, useMemo, useState } from 'react';
-import { useNavigate, useParams } from 'react-router';
+import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { usePlan } from '../api/hooks.ts';
-import { keep } from '../local/outbox.ts';
 import { ErrorNotice } from '../shell/ErrorNotice.tsx';
 import { minutes, oneDecimal, plural } from '../shell/text.ts';
 import { KEY_SIGN, useKey } from '../shell/useKey.ts';
 import { feedbackWanted, wantFeedback } from '../stage/feedback.ts';
-import { SIMULATED_PLAYERS } from '../stage/simulated-players.ts';
+import { SimulatedTry } from '../stage/SimulatedTry.tsx';
 import { TempoField } from '../tempo/TempoField.tsx';
 import { PlanPicture } from './PlanPicture.tsx';
-import { playAddress } from './play-address.ts';
+import { playAddress, tempoOfAddress, tempoQuery } from './play-address.ts';
 
 export function PlanScreen() {
   const { id } = useParams();
@@ -49,7 +45,10 @@ interface BeforePlayingProps {
 
 function PlanBeforePlaying({ id, title, trains, stored }: BeforePlayingProps) {
   const navigate = useNavigate();
-  const [tempo, setTempo] = useState<Tempo>(() => planTempo(stored));
+  const [search, setSearch] = useSearchParams();
+  // The address keeps the tempo that was set, so a reload or a way back from the stage does not lose it.
+  const tempo = useMemo(() => tempoOfAddress(search) ?? planTempo(stored), [search, stored]);
+  const setTempo = (next: Tempo) => setSearch(tempoQuery(next), { replace: true });
   const [tempoValid, setTempoValid] = useState(true);
   const [feedback, setFeedback] = useState(feedbackWanted);
   const plan = useMemo(() => withTempo(stored, tempo), [stored, tempo]);
@@ -133,53 +132,5 @@ function Facts({ plan, timeline }: { plan: Plan; timeline: ReturnType<typeof com
         </Typography>
       )}
     </Box>
-  );
-}
-
-function SimulatedTry({ plan, planId, disabled }: { plan: Plan; planId: string; disabled: boolean }) {
-  const navigate = useNavigate();
-  const [kind, setKind] = useState(1);
-  const [error, setError] = useState<unknown>(null);
-  const run = async () => {
-    try {
-      const seed = crypto.getRandomValues(new Uint32Array(1))[0];
-      const take = simulatedTake({
-        id: crypto.randomUUID(),
-        startedAt: new Date(),
-        plan,
-        planId,
-        playerId: null,
-        traits: SIMULATED_PLAYERS[kind].traits,
-        seed,
-      });
-      await keep(take, 'waiting');
-      void navigate(`/takes/${take.id}`);
-    } catch (failure) {
-      setError(failure);
-    }
-  };
-  return (
-    <Stack spacing={1}>
-      <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap', alignItems: 'center' }}>
-        <Button variant="outlined" color="inherit" onClick={() => void run()} disabled={disabled}>
-          Let a simulated player try it
-        </Button>
-        <TextField
-          select
-          size="small"
-          label="Simulated player"
-          value={kind}
-          onChange={({ target }) => setKind(Number(target.value))}
-          sx={{ minWidth: 170 }}
-        >
-          {SIMULATED_PLAYERS.map(({ name }, i) => (
-            <MenuItem key={name} value={i}>
-              {name}
-            </MenuItem>
-          ))}
-        </TextField>
-      </Stack>
-      {error !== null && <ErrorNotice error={error} />}
-    </Stack>
   );
 }

@@ -2,11 +2,12 @@
 import { Fraction, type Tempo, isFractionText } from '@feldspar/core/time';
 import { bpmSchema } from '@feldspar/core/plan';
 
+export function tempoQuery({ beat, bpm }: Tempo): string {
+  return new URLSearchParams({ note: beat.toFraction(), rate: bpm.toFraction() }).toString();
+}
+
 export function playAddress(planId: string, tempo?: Tempo): string {
-  const query = tempo
-    ? `?${new URLSearchParams({ note: tempo.beat.toFraction(), rate: tempo.bpm.toFraction() }).toString()}`
-    : '';
-  return `/plans/${planId}/play${query}`;
+  return `/plans/${planId}/play${tempo ? `?${tempoQuery(tempo)}` : ''}`;
 }
 
 /** The tempo of the address, or null when it names none that can be played. */

@@ -10,6 +10,7 @@ import { currentPlayerId } from '../players/current-player.ts';
 import { prepareReading } from '../reading/load.ts';
 import { tempoOfAddress } from '../screens/play-address.ts';
 import { StageView } from './StageView.tsx';
+import { SimulatedTry } from './SimulatedTry.tsx';
 import { type Session, startSession } from './session.ts';
 import { tapOfKey, tapOfPointer } from './taps.ts';
 
@@ -49,7 +50,11 @@ function Performance({ planId, plan, timeline }: { planId: string; plan: Plan; t
   const [error, setError] = useState<unknown>(null);
   const surface = useRef<HTMLDivElement>(null);
 
-  const leave = useCallback(() => void navigate(`/plans/${planId}`), [navigate, planId]);
+  const [search] = useSearchParams();
+  const leave = useCallback(
+    () => void navigate(`/plans/${planId}?${search.toString()}`),
+    [navigate, planId, search],
+  );
 
   const start = useCallback(async () => {
     setStarting(true);
@@ -129,6 +134,7 @@ function Performance({ planId, plan, timeline }: { planId: string; plan: Plan; t
       onStart={() => void start()}
       onStop={stop}
       onLeave={leave}
+      aside={<SimulatedTry plan={plan} planId={planId} />}
       error={error}
     />
   );

@@ -4,7 +4,7 @@ import Button from '@mui/material/Button';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import type { Timeline } from '@feldspar/core/plan';
-import { type RefObject, useEffect, useMemo, useState } from 'react';
+import { type ReactNode, type RefObject, useEffect, useMemo, useState } from 'react';
 import { FittedCore } from '../core-sample/FittedCore.tsx';
 import { type CoreModel, coreOfTimeline, placeOfTime } from '../core-sample/model.ts';
 import { ErrorNotice } from '../shell/ErrorNotice.tsx';
@@ -25,6 +25,8 @@ export interface StageViewProps {
   onStart(): void;
   onStop(): void;
   onLeave(): void;
+  /** Shown before the start, under everything else. */
+  aside: ReactNode;
   error: unknown;
 }
 
@@ -33,7 +35,8 @@ const ROW_HEIGHT = 25;
 const NARROW_PX = 900;
 
 export function StageView(props: StageViewProps) {
-  const { surfaceRef, title, subtitle, timeline, session, starting, onStart, onStop, onLeave, error } = props;
+  const { surfaceRef, title, subtitle, timeline, session, starting, onStart, onStop, onLeave, aside, error } =
+    props;
   const now = useBeatState(timeline, session);
   const core = useMemo(() => coreOfTimeline(timeline), [timeline]);
   const row = now ? Math.max(-1, now.row) : -1;
@@ -96,7 +99,11 @@ export function StageView(props: StageViewProps) {
           py: 2,
         }}
       >
-        {now ? <Count now={now} /> : <Ready starting={starting} onStart={onStart} error={error} />}
+        {now ? (
+          <Count now={now} />
+        ) : (
+          <Ready starting={starting} onStart={onStart} aside={aside} error={error} />
+        )}
         <Box
           sx={{
             display: 'flex',
@@ -148,7 +155,12 @@ export function StageView(props: StageViewProps) {
   );
 }
 
-function Ready({ starting, onStart, error }: { starting: boolean; onStart(): void; error: unknown }) {
+function Ready({
+  starting,
+  onStart,
+  aside,
+  error,
+}: Pick<StageViewProps, 'starting' | 'onStart' | 'aside' | 'error'>) {
   return (
     <Stack spacing={3} sx={{ alignItems: 'flex-start' }}>
       <Button
@@ -171,6 +183,7 @@ function Ready({ starting, onStart, error }: { starting: boolean; onStart(): voi
         It counts in, plays, and stops by itself. Tap every note; the reading comes at the end.
       </Typography>
       {error !== null && <ErrorNotice error={error} />}
+      <Box sx={{ pt: 2 }}>{aside}</Box>
     </Stack>
   );
 }

@@ -7,6 +7,7 @@ import { type Take, type TakeHit, clockOf } from '@feldspar/core/take';
 import { type PlayingClicks, playClicks } from '../audio/click-player.ts';
 import { discard, keep, lockName } from '../local/outbox.ts';
 import type { Tap, TapInput } from './taps.ts';
+import { keepAwake } from './wake-lock.ts';
 
 export interface SessionOptions {
   plan: Plan;
@@ -44,20 +45,21 @@ export async function startSession(options: SessionOptions): Promise<Session> {
 
   const clicks: PlayingClicks = await playClicks(timeline, () => finish(null));
   void navigator.locks?.request(lockName(id), () => new Promise<void>((resolve) => (releaseLock = resolve)));
-  const wakeLock = await navigator.wakeLock?.request('screen').catch(() => null);
+  const letSleep = keepAwake();
   const keeper = setInterval(() => {
     const now = performance.now();
     if (clicks.quietMs(now) > DEAD_AFTER_MS) finish(clicks.positionS(now - clicks.quietMs(now)) ?? 0);
-    else if (taps.length > 0) keep(takeUntil(position()), 'playing').catch(onError);
+    else if (taps.length > 0) keep(takeUntil(position(), false), 'playing').catch(onError);
   }, KEEP_EVERY_MS);
 
   const position = () => clicks.positionS(performance.now()) ?? 0;
 
-  function takeUntil(stoppedAtS: number | null): Take {
+  /** While playing, the live clock is good enough; at the end every anchor is heard. Measuring maps anew anyway. */
+  function takeUntil(stoppedAtS: number | null, complete: boolean): Take {
     const clock = clicks.clockFacts();
-    const map = clock ? clockOf(clock) : null;
+    const map = complete && clock ? clockOf(clock) : null;
     const hits: TakeHit[] = taps.map(({ stampMs, voice }) => ({
-      timeS: map && clock ? map.contextS(stampMs) - clock.zeroContextS : 0,
+      timeS: map && clock ? map.contextS(stampMs) - clock.zeroContextS : (clicks.positionS(stampMs) ?? 0),
       stampMs,
       ...(voice ? { voice } : {}),
     }));
@@ -83,7 +85,7 @@ export async function startSession(options: SessionOptions): Promise<Session> {
     over = true;
     clearInterval(keeper);
     clicks.stop();
-    void wakeLock?.release().catch(() => undefined);
+    letSleep();
     releaseLock();
   }
 
@@ -91,7 +93,7 @@ export async function startSession(options: SessionOptions): Promise<Session> {
     if (over) return;
     try {
       const ranOut = stoppedAtS === null || stoppedAtS >= timeline.endS;
-      const take = takeUntil(ranOut ? null : stoppedAtS);
+      const take = takeUntil(ranOut ? null : stoppedAtS, true);
       close();
       keep(take, 'waiting').then(() => onDone(take), onError);
     } catch (error) {
