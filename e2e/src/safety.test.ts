@@ -47,6 +47,20 @@ it('the server stops during a take: the take is read, waits, and is sent when th
   expect(await takes()).toHaveLength(1);
 });
 
+it('a note written while the server is away is kept, and saved when it is back', async () => {
+  await browser.click('link', 'hurry|drag|Too (few|little)');
+  await browser.see(/Where you drifted/);
+  await app.stop();
+  await browser.fill('textbox', 'Note', 'breathe out');
+  await browser.see(/Kept in this browser, not saved yet/);
+  await app.run();
+  await browser.driver.navigate().refresh();
+  await browser.see(/Saved\./);
+  await browser.driver.navigate().refresh();
+  await browser.see(/Where you drifted/);
+  expect(await (await browser.find('textbox', 'Note')).getText()).toBe('breathe out');
+});
+
 it('a reload in the middle of a take keeps what was played', async () => {
   await browser.goto(`${app.url}/plans/${GROWING.id}/play?note=1/4&rate=240`);
   await browser.click('button', '^Start');

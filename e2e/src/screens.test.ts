@@ -162,6 +162,14 @@ describe('what is wrong is said, with the place and the remedy', () => {
     }
   });
 
+  it('a tempo that was set survives a reload', async () => {
+    await browser.goto(`${app.url}/plans/${GROWING.id}`);
+    await browser.fill('textbox', 'a minute', '63');
+    await browser.see(/quarter = 63/);
+    await browser.driver.navigate().refresh();
+    await browser.see(/quarter = 63/);
+  });
+
   it('a script’s plan that cannot be played is refused by the worker thread’s answer, field by field', async () => {
     const groove = {
       ...GROWING.plan,

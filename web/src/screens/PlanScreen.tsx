@@ -47,8 +47,11 @@ function PlanBeforePlaying({ id, title, trains, stored }: BeforePlayingProps) {
   const navigate = useNavigate();
   const [search, setSearch] = useSearchParams();
   // The address keeps the tempo that was set, so a reload or a way back from the stage does not lose it.
-  const tempo = useMemo(() => tempoOfAddress(search) ?? planTempo(stored), [search, stored]);
-  const setTempo = (next: Tempo) => setSearch(tempoQuery(next), { replace: true });
+  const [tempo, setTempo] = useState(() => tempoOfAddress(search) ?? planTempo(stored));
+  const changeTempo = (next: Tempo) => {
+    setTempo(next);
+    void setSearch(tempoQuery(next), { replace: true });
+  };
   const [tempoValid, setTempoValid] = useState(true);
   const [feedback, setFeedback] = useState(feedbackWanted);
   const plan = useMemo(() => withTempo(stored, tempo), [stored, tempo]);
@@ -80,7 +83,7 @@ function PlanBeforePlaying({ id, title, trains, stored }: BeforePlayingProps) {
         ) : (
           <ErrorNotice error={compiled.error} />
         )}
-        <TempoField value={tempo} onChange={setTempo} onValid={setTempoValid} />
+        <TempoField value={tempo} onChange={changeTempo} onValid={setTempoValid} />
         <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap' }}>
           <Button variant="contained" size="large" onClick={play} disabled={!playable}>
             To the stage&ensp;{KEY_SIGN.Enter}
