@@ -1,6 +1,6 @@
 /** From a raw take to its timeline and report. The one place where stamps become timeline seconds for measuring. */
 import { type ClockMap, fitClock } from '../clock/index.ts';
-import { type Timeline, compile } from '../plan/index.ts';
+import { type Timeline, barIndexAt, beatSeconds, compile } from '../plan/index.ts';
 import { type Disturbance, type Hit, type Report, measure } from '../timing/index.ts';
 import type { ClockFacts, Take } from './take-schema.ts';
 
@@ -16,9 +16,21 @@ export interface MeasuredTake {
 
 /** @throws PlanError when the plan cannot be played by this version. */
 export function measureTake(take: Measurable): MeasuredTake {
-  const timeline = playedPart(compile(take.plan), take.stoppedAtS);
   const { hits, disturbances } = onTimeline(take);
+  const timeline = playedTimeline(take, hits);
   return { timeline, hits, report: measure(timeline, hits, { latencyMs: take.latencyMs, disturbances }) };
+}
+
+/**
+ * The part of the plan that was played. A take stopped by hand ends a beat after its last hit: the moment between the
+ * last stroke and the stop key is not a row of missed notes.
+ */
+export function playedTimeline(take: Pick<Take, 'plan' | 'stoppedAtS'>, hits: readonly Hit[]): Timeline {
+  const timeline = compile(take.plan);
+  if (take.stoppedAtS === null) return timeline;
+  const lastHitS = hits.reduce((latest, hit) => Math.max(latest, hit.timeS), 0);
+  const beatS = beatSeconds(timeline.bars[barIndexAt(timeline.bars, lastHitS)]);
+  return playedPart(timeline, Math.min(take.stoppedAtS, lastHitS + beatS));
 }
 
 export function clockOf(facts: ClockFacts): ClockMap {
@@ -39,9 +51,9 @@ function onTimeline(take: Measurable): { hits: Hit[]; disturbances: Disturbance[
   return { hits, disturbances };
 }
 
-/** A take stopped by hand is judged on what was reached, not on what was never played. */
-export function playedPart(timeline: Timeline, stoppedAtS: number | null): Timeline {
-  if (stoppedAtS === null || stoppedAtS >= timeline.endS) return timeline;
+/** The timeline up to a moment: what was reached, without what was never played. */
+export function playedPart(timeline: Timeline, stoppedAtS: number): Timeline {
+  if (stoppedAtS >= timeline.endS) return timeline;
   const bars = timeline.bars.filter((bar, i) => i === 0 || bar.startS < stoppedAtS);
   const last = bars.length - 1;
   const reached = (event: { timeS: number; bar: number }) => event.bar <= last && event.timeS < stoppedAtS;

@@ -79,6 +79,11 @@ describe('measuring a take', () => {
     expect(playedPart(timeline, 0).bars).toHaveLength(1);
   });
 
+  it('the time between the last stroke and the stop key is not a row of missed notes', () => {
+    const { report } = measureTake({ ...take, stoppedAtS: 20, hits: hits.filter((hit) => hit.timeS < 7.5) });
+    expect(report.counts.missed).toBeLessThanOrEqual(1);
+  });
+
   it.each([
     ['an id that is no UUID', { id: '7' }],
     ['a time in words', { startedAt: 'yesterday' }],

@@ -91,6 +91,24 @@ describe('facts of the report', () => {
     expect(measure(timeline, hits).counts).toEqual({ targets: 8, matched: 7, missed: 1, extra: 1 });
   });
 
+  it('the “one” after the last bar, which most players add, is not a hit too many', () => {
+    const timeline = compile(plan({ bars: 2 }));
+    const hits = hitsAt([...timeline.targets.map((t) => t.timeS), timeline.endS]);
+    expect(measure(timeline, hits).counts).toMatchObject({ matched: 8, extra: 0 });
+  });
+
+  it('a sentence never pairs hurrying with a late return', () => {
+    // A player who sits 60 ms late throughout and hurries a little: early is relative to that.
+    const { report } = play(plan({ bars: 16, silence: { sound: 2, silent: 2 } }), {
+      ...EXACT,
+      tempoPercent: 0.8,
+      correction: 1,
+      offsetMs: 90,
+    });
+    expect(report.gaps[0].returnErrorMs).toBeGreaterThan(0);
+    expect(report.sentences[0]).toBe('You hurry when the click is gone: about 0.8 % fast (0.8 to 0.8).');
+  });
+
   it('the input’s latency is taken off every hit', () => {
     const timeline = compile(plan());
     const report = measure(timeline, hitsAt(timeline.targets.map((t) => t.timeS + 0.045)), { latencyMs: 45 });

@@ -65,19 +65,21 @@ export function measure(timeline: Timeline, hits: readonly Hit[], options: Measu
   return { ...figures, sentences: sentencesOf(timeline, figures) };
 }
 
-/** Each hit is given to its line and aligned there; hits in the count-in are set aside. */
+/** Each hit is given to its line and aligned there. Hits in the count-in, and the "one" after the end, are set aside. */
 function matchHits(timeline: Timeline, scene: Scene, hits: readonly Hit[], latencyMs: number) {
   const matches: Match[] = [];
   let extra = 0;
   const { targets } = timeline;
   if (targets.length === 0) return { matches, extra: hits.length };
+  const last = targets[targets.length - 1];
   const opensS = targets[0].timeS - 0.5 * beatSeconds(timeline.bars[targets[0].bar]);
+  const closesS = last.timeS + 0.75 * beatSeconds(timeline.bars[last.bar]);
   const timeOf = (hit: Hit) => hit.timeS - latencyMs / 1000;
   const voices = scene.lines.map((line) => line.voice);
   scene.lines.forEach((line, l) => {
     const mine = hits
       .map((hit, index) => ({ hit, index }))
-      .filter(({ hit }) => timeOf(hit) >= opensS && lineFor(hit, voices) === l)
+      .filter(({ hit }) => timeOf(hit) >= opensS && timeOf(hit) <= closesS && lineFor(hit, voices) === l)
       .sort((a, b) => timeOf(a.hit) - timeOf(b.hit));
     const found = align(
       line,

@@ -1,7 +1,7 @@
 /** The reading in plain words: never more than the figures support. English; numbers as a musician reads them. */
 import type { Timeline } from '../plan/index.ts';
 import { TOLERANCE_MS } from './asynchronies.ts';
-import type { GapReport, Report } from './report-schema.ts';
+import type { GapReport, Report, Verdict } from './report-schema.ts';
 
 const FEWEST_MATCHES = 4;
 
@@ -28,7 +28,7 @@ function aloneSentence(timeline: Timeline, { drift, gaps }: Omit<Report, 'senten
   }
   const range = `(${oneDecimal(drift.ci95[0])} to ${oneDecimal(drift.ci95[1])})`;
   const about = `about ${oneDecimal(Math.abs(drift.tempoPercent))} % ${drift.tempoPercent >= 0 ? 'fast' : 'slow'}`;
-  const back = returnPhrase(timeline, gaps);
+  const back = returnPhrase(timeline, gaps, drift.verdict);
   switch (drift.verdict) {
     case 'rushing':
       return `You hurry when the click is gone: ${back}${about} ${range}.`;
@@ -41,11 +41,16 @@ function aloneSentence(timeline: Timeline, { drift, gaps }: Omit<Report, 'senten
   }
 }
 
-/** "62 ms early after 8 beats, " from the longest gap whose return was measured; else from its drift. */
-function returnPhrase(timeline: Timeline, gaps: readonly GapReport[]): string {
+/**
+ * "62 ms early after 8 beats, " from the longest gap whose return was measured. Beside "hurry" only an early return is
+ * named and beside "drag" only a late one: a constant offset may put a return on the other side.
+ */
+function returnPhrase(timeline: Timeline, gaps: readonly GapReport[], verdict: Verdict): string {
+  const fits = (errorMs: number) =>
+    verdict === 'rushing' ? errorMs < 0 : verdict === 'dragging' ? errorMs > 0 : true;
   const longest = (list: readonly GapReport[]) =>
     list.reduce<GapReport | null>((best, gap) => (!best || gap.beats > best.beats ? gap : best), null);
-  const returned = longest(gaps.filter((gap) => gap.returnErrorMs !== null));
+  const returned = longest(gaps.filter((gap) => gap.returnErrorMs !== null && fits(gap.returnErrorMs)));
   if (!returned) return '';
   const pooled = returned.count > 1 ? 'on average ' : '';
   return `${pooled}${earlyLate(returned.returnErrorMs!)} after ${spanPhrase(timeline, returned)}, `;

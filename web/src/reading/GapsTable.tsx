@@ -56,7 +56,7 @@ function tempoText(gap: GapReport) {
       {fastSlow(gap.tempoPercent)}
       {interval && (
         <Box component="span" sx={{ display: 'block', color: 'text.secondary', fontSize: '0.8rem' }}>
-          ({oneDecimal(interval[0])} to {oneDecimal(interval[1])})
+          ({oneDecimal(interval[0])} to {oneDecimal(interval[1])}&nbsp;%)
         </Box>
       )}
     </>

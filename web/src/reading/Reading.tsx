@@ -6,8 +6,8 @@ import Chip from '@mui/material/Chip';
 import Paper from '@mui/material/Paper';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
-import { compile, planTempo } from '@feldspar/core/plan';
-import { type Take, playedPart } from '@feldspar/core/take';
+import { planTempo } from '@feldspar/core/plan';
+import { type Take, playedTimeline } from '@feldspar/core/take';
 import { type Report, earlyLate } from '@feldspar/core/timing';
 import { tempoName } from '@feldspar/core/time';
 import { type ReactNode, useCallback, useMemo } from 'react';
@@ -47,7 +47,7 @@ interface ReadingOfProps {
 
 function ReadingOf({ take, report, hits }: ReadingOfProps) {
   const navigate = useNavigate();
-  const timeline = useMemo(() => playedPart(compile(take.plan), take.stoppedAtS), [take]);
+  const timeline = useMemo(() => playedTimeline(take, hits), [take, hits]);
   const core = useMemo(
     () => coreOfTake(timeline, report, hits, take.latencyMs),
     [timeline, report, hits, take],
