@@ -3,7 +3,10 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { AxeBuilder } from '@axe-core/webdriverjs';
+import { compile } from '@feldspar/core/plan';
+import { STEADY_PLAYER } from '@feldspar/core/players';
 import { READY_PLANS } from '@feldspar/core/practice';
+import { type Take, simulatedTake } from '@feldspar/core/take';
 import { App } from './driver/app.ts';
 import { Browser, DESKTOP, PHONE } from './driver/browser.ts';
 
@@ -113,6 +116,52 @@ it('a player is added once and named with the takes that follow', async () => {
   await browser.see(/Wanda Test, flute/);
   await browser.driver.navigate().refresh();
   await browser.see(/Wanda Test, flute/);
+});
+
+it('a take whose sound was interrupted says so, and from which bar it can be trusted', async () => {
+  const timeline = compile(GROWING.plan);
+  const zeroS = 3;
+  const stepS = timeline.bars[4].startS + 0.9;
+  const lostS = (timeS: number) => (timeS > stepS ? 0.12 : 0);
+  const take: Take = {
+    ...simulatedTake({
+      id: crypto.randomUUID(),
+      startedAt: new Date(),
+      plan: GROWING.plan,
+      planId: GROWING.id,
+      playerId: null,
+      traits: STEADY_PLAYER,
+      seed: 5,
+    }),
+    simulated: null,
+    input: 'keys',
+    clock: {
+      sampleRateHz: 48_000,
+      zeroContextS: zeroS,
+      anchors: Array.from({ length: 280 }, (_, i) => [
+        250 * i + 10,
+        0.25 * i + 0.01 - lostS(0.25 * i + 0.01 - zeroS),
+      ]),
+      baseLatencyMs: 10,
+      outputLatencyMs: 30,
+    },
+  };
+  take.hits = take.hits.map(({ timeS, voice }) => ({
+    timeS,
+    voice,
+    stampMs: 1000 * (timeS + zeroS + lostS(timeS)),
+  }));
+  const answer = await fetch(`${app.url}/api/takes/${take.id}`, {
+    method: 'PUT',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify(take),
+  });
+  expect(answer.status).toBe(201);
+  await browser.goto(`${app.url}/takes/${take.id}`);
+  await browser.find(
+    'alert',
+    'The sound was interrupted in bar 4 .120 ms.: from bar 5 on the take can be trusted',
+  );
 });
 
 describe('what is wrong is said, with the place and the remedy', () => {

@@ -17,7 +17,7 @@ function Key({ children, text }: { children: ReactNode; text: string }) {
   );
 }
 
-export function CoreLegend() {
+export function CoreLegend({ silent }: { silent: boolean }) {
   return (
     <Stack
       component="ul"
@@ -50,9 +50,11 @@ export function CoreLegend() {
           strokeDasharray="2.400 2"
         />
       </Key>
-      <Key text="hatched: silent bar">
-        <path d="M1 14L13 2M6 15L17 4M-1 9L7 1" stroke={INK.quiet} strokeWidth="1.600" />
-      </Key>
+      {silent && (
+        <Key text="hatched: silent bar">
+          <path d="M1 14L13 2M6 15L17 4M-1 9L7 1" stroke={INK.quiet} strokeWidth="1.600" />
+        </Key>
+      )}
     </Stack>
   );
 }

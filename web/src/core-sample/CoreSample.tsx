@@ -21,7 +21,14 @@ export const CoreSample = memo(function CoreSample(props: CoreSampleProps) {
   const { model, width, rowHeight = 20, label, annotated = true, currentRow } = props;
   const hatchId = useId();
   const layout = useMemo(
-    () => layoutCore(model, { width, rowHeight, gutter: annotated ? 30 : 0, head: annotated ? 26 : 0 }),
+    () =>
+      layoutCore(model, {
+        width,
+        rowHeight,
+        gutter: annotated ? 30 : 0,
+        head: annotated ? 26 : 0,
+        markRoom: annotated ? 10 : 2,
+      }),
     [model, width, rowHeight, annotated],
   );
   const showScale = annotated && currentRow === undefined && model.marks.length > 0;

@@ -7,7 +7,7 @@ import { layoutCore } from './layout.ts';
 import { coreOfSummary, coreOfTake, coreOfTimeline, placeOfTime } from './model.ts';
 
 const timeline = compile(GROWING.plan);
-const SIZE = { width: 430, rowHeight: 20, gutter: 30, head: 26 };
+const SIZE = { width: 430, rowHeight: 20, gutter: 30, head: 26, markRoom: 4 };
 
 describe('the core of a plan', () => {
   it('has a row a bar without the count-in, grain where clicks sound, none where silent', () => {
@@ -75,8 +75,8 @@ describe('layout', () => {
   });
 
   it('keeps closer targets apart: eighths have half the room of quarters', () => {
-    const quarters = layoutCore({ rows, marks: [mark(300, 0), mark(300, 1)] }, SIZE);
-    const eighths = layoutCore({ rows, marks: [mark(300, 0), mark(300, 0.5)] }, SIZE);
+    const quarters = layoutCore({ rows, marks: [mark(300, 0), mark(300, 1)] }, { ...SIZE, markRoom: 0 });
+    const eighths = layoutCore({ rows, marks: [mark(300, 0), mark(300, 0.5)] }, { ...SIZE, markRoom: 0 });
     expect(eighths.pxPerMs).toBeCloseTo(quarters.pxPerMs / 2, 9);
   });
 

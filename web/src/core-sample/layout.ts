@@ -9,6 +9,8 @@ export interface CoreSize {
   gutter: number;
   /** Above the rows, for beat numbers. */
   head: number;
+  /** Pixels a hit's mark and flag need beside its place. */
+  markRoom: number;
 }
 
 export interface CoreLayout {
@@ -35,7 +37,8 @@ export function layoutCore(model: Pick<CoreModel, 'rows' | 'marks'>, size: CoreS
   // A pixel is left free at the right for the strata's outline.
   const beatWidth = (size.width - size.gutter - 1.5) / beats;
   const x = (at: number) => size.gutter + 0.5 + (at + BEFORE_FIRST_BEAT) * beatWidth;
-  const room = 0.46 * beatWidth * closestPlaces(model.marks.map((mark) => mark.at));
+  const halfWay = 0.5 * beatWidth * closestPlaces(model.marks.map((mark) => mark.at));
+  const room = Math.max(0.5 * halfWay, halfWay - size.markRoom);
   const farthest = percentile98(model.marks.map((mark) => Math.abs(mark.asynchronyMs)));
   const pxPerMs = Math.min(MOST_PX_PER_MS, room / Math.max(farthest, 30));
   return {

@@ -69,7 +69,12 @@ export function DriftCurve({ data, label }: { data: DriftData; label: string }) 
               type: 'linear',
               min: data.firstBar,
               max: data.endBar,
-              title: { display: true, text: 'bar (silent ones shaded)', color: ink.quiet, font: FONT },
+              title: {
+                display: true,
+                text: data.silent.length > 0 ? 'bar (silent ones shaded)' : 'bar',
+                color: ink.quiet,
+                font: FONT,
+              },
               ticks: { color: ink.quiet, font: FONT, precision: 0, maxTicksLimit: 12 },
               grid: { display: false },
             },

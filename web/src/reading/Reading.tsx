@@ -81,7 +81,7 @@ function ReadingOf({ take, report, hits }: ReadingOfProps) {
             label={`Core of the take: ${plural(core.rows.length, 'bar')}, ${plural(core.marks.length, 'hit')}. ${sentence}`}
           />
           <Box sx={{ mt: 1 }}>
-            <CoreLegend />
+            <CoreLegend silent={core.rows.some((row) => row.silent)} />
           </Box>
         </Box>
         <Stack spacing={2}>
