@@ -71,6 +71,24 @@ it('a reload in the middle of a take keeps what was played', async () => {
   await browser.see(/stopped early/);
 });
 
+it('the browser’s back button in the middle of a take keeps it too', async () => {
+  await browser.goto(`${app.url}/plans/${GROWING.id}?note=1/4&rate=240`);
+  await browser.click('button', 'To the stage');
+  await browser.click('button', '^Start');
+  await browser.see(/bar 1 /);
+  await tapAlong(3);
+  await browser.driver.navigate().back();
+  await browser.see(/Longest alone/);
+  await browser.until(async () => (await takes()).length === 3, 'the left take on the server');
+});
+
+it('a plan that runs to its end without a tap is no take', async () => {
+  await browser.goto(`${app.url}/plans/${GROWING.id}/play?note=1/4&rate=999`);
+  await browser.click('button', '^Start');
+  await browser.see(/Nobody tapped/, 30_000);
+  expect(await takes()).toHaveLength(3);
+});
+
 it('a take left before anything was played leaves nothing behind', async () => {
   await browser.goto(`${app.url}/plans/${GROWING.id}/play?note=1/4&rate=240`);
   await browser.find('button', '^Start');
@@ -80,5 +98,5 @@ it('a take left before anything was played leaves nothing behind', async () => {
   await browser.find('button', '^Start');
   await browser.press('Escape');
   await browser.see(/Longest alone/);
-  expect(await takes()).toHaveLength(2);
+  expect(await takes()).toHaveLength(3);
 });

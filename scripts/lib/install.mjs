@@ -18,7 +18,7 @@ export async function ensurePackages() {
 const works = (command) => spawnSync(command, ['--version'], { stdio: 'ignore' }).status === 0;
 
 export async function ensureBrowser() {
-  if (works('chromium') && works('chromedriver')) return;
+  if (works(process.env.CHROMIUM ?? 'chromium') && works(process.env.CHROMEDRIVER ?? 'chromedriver')) return;
   const isRoot = process.getuid?.() === 0;
   if (!isRoot || !works('apt-get')) {
     console.error(

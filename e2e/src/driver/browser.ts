@@ -14,6 +14,9 @@ export interface Viewport {
 export const DESKTOP: Viewport = { width: 1280, height: 800 };
 export const PHONE: Viewport = { width: 390, height: 844, mobile: true };
 
+/** Debian's places; elsewhere the environment says where they are. */
+const { CHROMIUM = '/usr/bin/chromium', CHROMEDRIVER = '/usr/bin/chromedriver' } = process.env;
+
 const PATIENCE_MS = 15_000;
 
 /** Finds by accessible role and name, in the page, the way a screen reader would list things. */
@@ -49,7 +52,7 @@ export class Browser {
   static async open({ viewport = DESKTOP, throttled = false, dark = false } = {}): Promise<Browser> {
     const profile = mkdtempSync(join(tmpdir(), 'feldspar-chromium-'));
     const options = new chrome.Options();
-    options.setChromeBinaryPath('/usr/bin/chromium');
+    options.setChromeBinaryPath(CHROMIUM);
     options.addArguments(
       '--headless',
       '--no-sandbox',
@@ -71,7 +74,7 @@ export class Browser {
     const driver = await new Builder()
       .forBrowser(Browsers.CHROME)
       .setChromeOptions(options)
-      .setChromeService(new chrome.ServiceBuilder('/usr/bin/chromedriver'))
+      .setChromeService(new chrome.ServiceBuilder(CHROMEDRIVER))
       .build();
     const browser = new Browser(driver, profile);
     await browser.resize(viewport);

@@ -48,6 +48,7 @@ function Performance({ planId, plan, timeline }: { planId: string; plan: Plan; t
   const [session, setSession] = useState<Session | null>(null);
   const [starting, setStarting] = useState(false);
   const [error, setError] = useState<unknown>(null);
+  const [nothing, setNothing] = useState(false);
   const surface = useRef<HTMLDivElement>(null);
 
   const [search] = useSearchParams();
@@ -58,6 +59,7 @@ function Performance({ planId, plan, timeline }: { planId: string; plan: Plan; t
 
   const start = useCallback(async () => {
     setStarting(true);
+    setNothing(false);
     setError(null);
     try {
       await prepareReading();
@@ -67,6 +69,10 @@ function Performance({ planId, plan, timeline }: { planId: string; plan: Plan; t
           planId,
           playerId: currentPlayerId(),
           onDone: (take) => void navigate(`/takes/${take.id}`, { replace: true }),
+          onNothing() {
+            setSession(null);
+            setNothing(true);
+          },
           onError(failure) {
             setError(failure);
             setSession(null);
@@ -85,7 +91,7 @@ function Performance({ planId, plan, timeline }: { planId: string; plan: Plan; t
     setSession(null);
   }, [session]);
 
-  useEffect(() => () => session?.abandon(), [session]);
+  useEffect(() => () => session?.leave(), [session]);
 
   // One listener for the whole stage: a tap's stamp is the event's, whenever this runs.
   useEffect(() => {
@@ -131,6 +137,7 @@ function Performance({ planId, plan, timeline }: { planId: string; plan: Plan; t
       timeline={timeline}
       session={session}
       starting={starting}
+      nothing={nothing}
       onStart={() => void start()}
       onStop={stop}
       onLeave={leave}

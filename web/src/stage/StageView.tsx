@@ -22,6 +22,8 @@ export interface StageViewProps {
   timeline: Timeline;
   session: Session | null;
   starting: boolean;
+  /** The last one ran out without a tap. */
+  nothing: boolean;
   onStart(): void;
   onStop(): void;
   onLeave(): void;
@@ -35,8 +37,20 @@ const ROW_HEIGHT = 25;
 const NARROW_PX = 900;
 
 export function StageView(props: StageViewProps) {
-  const { surfaceRef, title, subtitle, timeline, session, starting, onStart, onStop, onLeave, aside, error } =
-    props;
+  const {
+    surfaceRef,
+    title,
+    subtitle,
+    timeline,
+    session,
+    starting,
+    nothing,
+    onStart,
+    onStop,
+    onLeave,
+    aside,
+    error,
+  } = props;
   const now = useBeatState(timeline, session);
   const core = useMemo(() => coreOfTimeline(timeline), [timeline]);
   const row = now ? Math.max(-1, now.row) : -1;
@@ -102,7 +116,7 @@ export function StageView(props: StageViewProps) {
         {now ? (
           <Count now={now} />
         ) : (
-          <Ready starting={starting} onStart={onStart} aside={aside} error={error} />
+          <Ready nothing={nothing} starting={starting} onStart={onStart} aside={aside} error={error} />
         )}
         <Box
           sx={{
@@ -157,10 +171,11 @@ export function StageView(props: StageViewProps) {
 
 function Ready({
   starting,
+  nothing,
   onStart,
   aside,
   error,
-}: Pick<StageViewProps, 'starting' | 'onStart' | 'aside' | 'error'>) {
+}: Pick<StageViewProps, 'starting' | 'nothing' | 'onStart' | 'aside' | 'error'>) {
   return (
     <Stack spacing={3} sx={{ alignItems: 'flex-start' }}>
       <Button
@@ -180,7 +195,9 @@ function Ready({
       <Typography
         sx={{ fontSize: { xs: '1.05rem', md: '1.3rem' }, maxWidth: '32ch', color: 'text.secondary' }}
       >
-        It counts in, plays, and stops by itself. Tap every note; the reading comes at the end.
+        {nothing
+          ? 'Nobody tapped, so there is nothing to measure and nothing was logged. Tap every note this time.'
+          : 'It counts in, plays, and stops by itself. Tap every note; the reading comes at the end.'}
       </Typography>
       {error !== null && <ErrorNotice error={error} />}
       <Box sx={{ pt: 2 }}>{aside}</Box>

@@ -15,6 +15,8 @@ export interface SessionOptions {
   playerId: string | null;
   /** The take is complete and in the outbox. */
   onDone(take: Take): void;
+  /** It ran to its end and nobody tapped: there is no take. */
+  onNothing(): void;
   onError(error: unknown): void;
 }
 
@@ -26,8 +28,8 @@ export interface Session {
   liveHits(): number[];
   /** Ends now. The take is kept when something was played after the count-in. */
   stop(): void;
-  /** Ends now and keeps nothing. */
-  abandon(): void;
+  /** The stage is being left some other way: as `stop`, but nobody waits for the reading. */
+  leave(): void;
 }
 
 const KEEP_EVERY_MS = 2000;
@@ -35,7 +37,7 @@ const KEEP_EVERY_MS = 2000;
 const DEAD_AFTER_MS = 5000;
 
 export async function startSession(options: SessionOptions): Promise<Session> {
-  const { plan, planId, playerId, onDone, onError } = options;
+  const { plan, planId, playerId, onDone, onNothing, onError } = options;
   const timeline = compile(plan);
   const id = crypto.randomUUID();
   const startedAt = new Date().toISOString();
@@ -89,13 +91,18 @@ export async function startSession(options: SessionOptions): Promise<Session> {
     releaseLock();
   }
 
-  function finish(stoppedAtS: number | null): void {
+  function finish(stoppedAtS: number | null, then = onDone): void {
     if (over) return;
+    if (taps.length === 0) {
+      close();
+      onNothing();
+      return;
+    }
     try {
       const ranOut = stoppedAtS === null || stoppedAtS >= timeline.endS;
       const take = takeUntil(ranOut ? null : stoppedAtS, true);
       close();
-      keep(take, 'waiting').then(() => onDone(take), onError);
+      keep(take, 'waiting').then(() => then(take), onError);
     } catch (error) {
       close();
       onError(error);
@@ -108,6 +115,13 @@ export async function startSession(options: SessionOptions): Promise<Session> {
     discard(id).catch(onError);
   }
 
+  function end(then: SessionOptions['onDone']): void {
+    const now = position();
+    const firstTarget = timeline.targets[0]?.timeS ?? Infinity;
+    if (taps.length > 0 && now > firstTarget) finish(now, then);
+    else abandon();
+  }
+
   return {
     timeline,
     positionS: clicks.positionS,
@@ -115,13 +129,8 @@ export async function startSession(options: SessionOptions): Promise<Session> {
       if (!over) taps.push(tap);
     },
     liveHits: () => taps.flatMap(({ stampMs }) => clicks.positionS(stampMs) ?? []),
-    stop() {
-      const now = position();
-      const firstTarget = timeline.targets[0]?.timeS ?? Infinity;
-      if (taps.length > 0 && now > firstTarget) finish(now);
-      else abandon();
-    },
-    abandon,
+    stop: () => end(onDone),
+    leave: () => end(() => undefined),
   };
 }
 
