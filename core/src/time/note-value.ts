@@ -3,7 +3,7 @@
  * is 3/8, with two 7/16) and tuplets (`actual` notes in the time of `normal`: an eighth triplet is 1/8 × 2/3).
  * Source: common Western notation; the same arithmetic is MusicXML 4.0's type, dot and time-modification.
  */
-import { Fraction, fractionText, ratioOf } from './fraction.ts';
+import { Fraction, fractionText } from './fraction.ts';
 
 export const NOTE_BASES = {
   breve: '2',
@@ -55,10 +55,4 @@ export function commonBeats(): { length: string; name: string }[] {
     length,
     name: nameOfLength(new Fraction(length)),
   }));
-}
-
-/** True when the length is n/2^k, i.e. written without a tuplet. */
-export function isPlainLength(length: Fraction): boolean {
-  const { d } = ratioOf(length);
-  return (d & (d - 1)) === 0;
 }

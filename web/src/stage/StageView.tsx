@@ -4,16 +4,19 @@ import Button from '@mui/material/Button';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import type { Timeline } from '@feldspar/core/plan';
-import { type ReactNode, type RefObject, useEffect, useMemo, useState } from 'react';
+import { type ReactNode, type RefObject, useMemo } from 'react';
 import { FittedCore } from '../core-sample/FittedCore.tsx';
-import { type CoreModel, coreOfTimeline, placeOfTime } from '../core-sample/model.ts';
+import { coreOfTimeline } from '../core-sample/model.ts';
 import { ErrorNotice } from '../shell/ErrorNotice.tsx';
 import { minutes, plural } from '../shell/text.ts';
 import { KEY_SIGN } from '../shell/useKey.ts';
 import { DISPLAY_FACE } from '../theme/theme.ts';
-import { type BeatState, beatStateAt } from './beat-state.ts';
+import type { BeatState } from './beat-state.ts';
 import { feedbackWanted } from './feedback.ts';
+import { windowOf, withLiveHits } from './live-core.ts';
+import { ROW_HEIGHT, useRowsInSight } from './rows-in-sight.ts';
 import type { Session } from './session.ts';
+import { useBeatState } from './useBeatState.ts';
 
 export interface StageViewProps {
   surfaceRef: RefObject<HTMLDivElement | null>;
@@ -31,10 +34,6 @@ export interface StageViewProps {
   aside: ReactNode;
   error: unknown;
 }
-
-const ROW_HEIGHT = 25;
-/** MUI's `md`: below it the core stands under the count. */
-const NARROW_PX = 900;
 
 export function StageView(props: StageViewProps) {
   const {
@@ -246,73 +245,4 @@ function Count({ now }: { now: BeatState }) {
       </Box>
     </Box>
   );
-}
-
-/** As many rows of the core as the screen has room for: beside the count, or below it on a narrow screen. */
-function useRowsInSight(): number {
-  const [rows, setRows] = useState(rowsThatFit);
-  useEffect(() => {
-    const onResize = () => setRows(rowsThatFit());
-    window.addEventListener('resize', onResize);
-    return () => window.removeEventListener('resize', onResize);
-  }, []);
-  return rows;
-}
-
-function rowsThatFit(): number {
-  const { innerWidth, innerHeight } = window;
-  const roomPx = innerWidth < NARROW_PX ? 0.34 * innerHeight - 30 : innerHeight - 230;
-  return Math.max(4, Math.min(24, Math.floor(roomPx / ROW_HEIGHT)));
-}
-
-/** The state of the beat now, renewed only when what is seen changes. */
-function useBeatState(timeline: Timeline, session: Session | null): BeatState | null {
-  const [shown, setShown] = useState<{ session: Session; state: BeatState } | null>(null);
-  useEffect(() => {
-    if (!session) return;
-    let frame = 0;
-    let lastFace = '';
-    const tick = () => {
-      const next = beatStateAt(timeline, session.positionS(performance.now()) ?? -1);
-      const hits = feedbackWanted() ? session.liveHits().length : 0;
-      const face = `${next.phase} ${next.barNumber} ${next.beat} ${minutes(next.leftS)} ${hits}`;
-      if (face !== lastFace) {
-        lastFace = face;
-        setShown({ session, state: next });
-      }
-      frame = requestAnimationFrame(tick);
-    };
-    tick();
-    return () => cancelAnimationFrame(frame);
-  }, [timeline, session]);
-  return shown && shown.session === session ? shown.state : null;
-}
-
-function windowOf(core: CoreModel, first: number, count: number): CoreModel {
-  const inside = <Item extends { row: number }>(items: Item[]) =>
-    items
-      .filter(({ row }) => row >= first && row < first + count)
-      .map((item) => ({ ...item, row: item.row - first }));
-  return {
-    rows: core.rows.slice(first, first + count),
-    marks: inside(core.marks),
-    missed: [],
-    extra: inside(core.extra),
-  };
-}
-
-/** While playing, a hit is shown against its nearest beat: a hint, not a measurement. */
-function withLiveHits(core: CoreModel, timeline: Timeline, hitsS: number[]): CoreModel {
-  const marks = hitsS.flatMap((timeS) => {
-    const place = placeOfTime(timeline, timeS);
-    if (!place) return [];
-    const bar = timeline.bars[timeline.bars.length - core.rows.length + place.row];
-    const beatMs = (1000 * (bar.endS - bar.startS)) / bar.meter.beats;
-    const at = Math.round(place.at);
-    const asynchronyMs = (place.at - at) * beatMs;
-    return at < bar.meter.beats
-      ? [{ row: place.row, at, asynchronyMs }]
-      : [{ row: Math.min(place.row + 1, core.rows.length - 1), at: 0, asynchronyMs }];
-  });
-  return { ...core, marks };
 }

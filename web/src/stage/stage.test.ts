@@ -1,7 +1,9 @@
 import { compile } from '@feldspar/core/plan';
 import { measureTake, simulatedTake } from '@feldspar/core/take';
+import { coreOfTimeline } from '../core-sample/model.ts';
 import { GROWING } from '../testing/documents.ts';
 import { beatStateAt } from './beat-state.ts';
+import { windowOf, withLiveHits } from './live-core.ts';
 import { SIMULATED_PLAYERS } from './simulated-players.ts';
 import { tapOfKey, tapOfPointer } from './taps.ts';
 
@@ -29,6 +31,28 @@ describe('taps carry the time of the event, never of the handler', () => {
       tapOfPointer({ timeStamp: 12.5, clientX, pointerType }, surface);
     expect(tap(299, 'touch')).toEqual({ stampMs: 12.5, voice: 'left', input: 'touch' });
     expect(tap(301, 'mouse')).toEqual({ stampMs: 12.5, voice: 'right', input: 'pointer' });
+  });
+});
+
+describe('the core on the stage', () => {
+  const timeline = compile(GROWING.plan);
+  const core = coreOfTimeline(timeline);
+
+  it('shows a live hit against its nearest beat, over the barline too', () => {
+    const bar = timeline.bars[2];
+    const beatS = (bar.endS - bar.startS) / 4;
+    const { marks } = withLiveHits(core, timeline, [bar.startS + beatS + 0.02, bar.endS - 0.03, 0.2]);
+    expect(marks).toEqual([
+      { row: 1, at: 1, asynchronyMs: expect.closeTo(20, 6) },
+      { row: 2, at: 0, asynchronyMs: expect.closeTo(-30, 6) },
+    ]);
+  });
+
+  it('shows the rows in sight with what lies in them', () => {
+    const marks = [2, 3, 7].map((row) => ({ row, at: 0, asynchronyMs: 0 }));
+    const window = windowOf({ ...core, marks }, 3, 4);
+    expect(window.rows.map((row) => row.label)).toEqual(['4', '5', '6', '7']);
+    expect(window.marks.map((mark) => mark.row)).toEqual([0]);
   });
 });
 
