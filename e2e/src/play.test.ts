@@ -6,7 +6,7 @@ import { type Take, measureTake } from '@feldspar/core/take';
 import { measure } from '@feldspar/core/timing';
 import { tempo } from '@feldspar/core/time';
 import { App } from './driver/app.ts';
-import { installProbe } from './driver/audio-probe.ts';
+import { installProbe, resetProbe } from './driver/audio-probe.ts';
 import { Browser, PHONE } from './driver/browser.ts';
 import { performHits } from './driver/performer.ts';
 
@@ -47,6 +47,8 @@ async function playUndisturbed(bpm: number): Promise<{ take: Take; hits: ReturnT
   const timeline = compile(withTempo(GROWING.plan, tempo(bpm, '1/4')));
   const hits = simulate(timeline, PLAYER, 42);
   for (let attempt = 1; ; attempt++) {
+    await browser.find('button', '^Start');
+    await resetProbe(browser);
     await browser.click('button', '^Start');
     await performHits(browser, hits);
     await browser.see(/Where you drifted/, 20_000);

@@ -58,6 +58,11 @@ interface ProbeState {
   zeroMs: number | null;
 }
 
+/** Forgets an earlier take, so that nobody plays to its clock while the next one is still starting. */
+export async function resetProbe(browser: Browser): Promise<void> {
+  await browser.script('Object.assign(window.__probe, { zeroFrame: null, anchors: [], context: null })');
+}
+
 /**
  * Time zero by the median over the output timestamps of the last five seconds, the context's first two left out:
  * so it follows a clock that loses time, as the ear would.
@@ -65,9 +70,10 @@ interface ProbeState {
 export function readProbe(browser: Browser): Promise<ProbeState> {
   return browser.script<ProbeState>(`
     const { zeroFrame, anchors, context } = window.__probe;
+    if (zeroFrame === null || context === null) return { nowMs: performance.now(), zeroMs: null };
     const settled = anchors.filter(([ms]) => ms - anchors[0][0] > 2100).slice(-50);
     const zeros = settled.map(([ms, s]) => ms - 1000 * (s - zeroFrame / context.sampleRate)).sort((a, b) => a - b);
-    const known = zeroFrame !== null && zeros.length >= 8;
+    const known = zeros.length >= 8;
     return { nowMs: performance.now(), zeroMs: known ? zeros[zeros.length >> 1] : null };
   `);
 }

@@ -59,7 +59,7 @@ export function StageView(props: StageViewProps) {
     0,
     Math.min(4 * Math.floor((row - inSightRows / 3) / 4), core.rows.length - inSightRows),
   );
-  const hits = session && feedbackWanted() ? session.liveHits().length : 0;
+  const hits = session && feedbackWanted() ? session.tapCount() : 0;
   const inSight = useMemo(
     () =>
       windowOf(

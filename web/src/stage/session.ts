@@ -24,6 +24,7 @@ export interface Session {
   timeline: Timeline;
   positionS(performanceMs: number): number | null;
   tap(tap: Tap): void;
+  tapCount(): number;
   /** Hits so far on the timeline, by the live clock; for feedback on the screen only. */
   liveHits(): number[];
   /** Ends now. The take is kept when something was played after the count-in. */
@@ -128,6 +129,7 @@ export async function startSession(options: SessionOptions): Promise<Session> {
     tap(tap) {
       if (!over) taps.push(tap);
     },
+    tapCount: () => taps.length,
     liveHits: () => taps.flatMap(({ stampMs }) => clicks.positionS(stampMs) ?? []),
     stop: () => end(onDone),
     leave: () => end(() => undefined),

@@ -14,7 +14,7 @@ export function useBeatState(timeline: Timeline, session: Session | null): BeatS
     let lastFace = '';
     const tick = () => {
       const next = beatStateAt(timeline, session.positionS(performance.now()) ?? -1);
-      const hits = feedbackWanted() ? session.liveHits().length : 0;
+      const hits = feedbackWanted() ? session.tapCount() : 0;
       const face = `${next.phase} ${next.barNumber} ${next.beat} ${minutes(next.leftS)} ${hits}`;
       if (face !== lastFace) {
         lastFace = face;
