@@ -93,7 +93,7 @@ it('a performer plays the growing silence and reads how far they drifted', async
   expect(Math.abs(Number(shown) + wanted.gaps[3].returnErrorMs!)).toBeLessThan(1.5);
   await browser.see(/quarter = 300/);
   expect(await browser.all('img', 'Core of the take: 20 bars, 80 hits')).toHaveLength(1);
-});
+}, 300_000);
 
 it('the take is in the log after a reload, and opens from there', async () => {
   await browser.click('link', '^Log$');
