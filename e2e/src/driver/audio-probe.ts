@@ -37,6 +37,13 @@ const probeScript = (record: boolean) => `
       }
       return connect.call(this, target, ...rest);
     };
+    const outputTimestamp = AudioContext.prototype.getOutputTimestamp;
+    AudioContext.prototype.getOutputTimestamp = function () {
+      if (!probe.steady) return outputTimestamp.call(this);
+      this.steadyZero ??= performance.now() - 1000 * this.currentTime;
+      const performanceTime = performance.now();
+      return { performanceTime, contextTime: (performanceTime - this.steadyZero) / 1000 };
+    };
     setInterval(() => {
       if (!probe.context || probe.context.state !== 'running') return;
       const { performanceTime, contextTime } = probe.context.getOutputTimestamp();
@@ -56,6 +63,14 @@ interface ProbeState {
   nowMs: number;
   /** Performance time of the timeline's time zero; null while the output clock is settling. */
   zeroMs: number | null;
+}
+
+/**
+ * From now on the page's audio contexts tell the time of a steady stand-in clock instead of the machine's audio device,
+ * which under load loses seconds. Everything behind that door stays the real thing.
+ */
+export async function useSteadyClock(browser: Browser): Promise<void> {
+  await browser.script('window.__probe.steady = true');
 }
 
 /** Forgets an earlier take, so that nobody plays to its clock while the next one is still starting. */
