@@ -6,13 +6,12 @@
  * plan written by a newer version loses nothing here.
  */
 import { z } from 'zod';
-import { barLength, isFractionText, meterName, parseFraction } from '../time/index.ts';
+import { FRACTION_TEXT, barLength, isFractionText, meterName, parseFraction } from '../time/index.ts';
 
 const FRACTION_HINT = 'write a fraction of a whole note, like "1/4" for a quarter or "0" for the start';
-const FRACTION_PATTERN = /^\d{1,6}(\/[1-9]\d{0,5})?$/;
 
 /** A position: "0", "1/4", "11/12". */
-export const positionSchema = z.string({ error: FRACTION_HINT }).regex(FRACTION_PATTERN, FRACTION_HINT);
+export const positionSchema = z.string({ error: FRACTION_HINT }).regex(FRACTION_TEXT, FRACTION_HINT);
 
 /** A duration or step: a fraction above zero. */
 export const durationSchema = positionSchema.refine(
@@ -38,7 +37,7 @@ export const bpmSchema = z.union(
     z.number().min(BPM_RANGE.min, BPM_HINT).max(BPM_RANGE.max, BPM_HINT),
     z
       .string()
-      .regex(FRACTION_PATTERN, BPM_HINT)
+      .regex(FRACTION_TEXT, BPM_HINT)
       .refine((text) => {
         if (!isFractionText(text)) return false;
         const value = parseFraction(text).valueOf();

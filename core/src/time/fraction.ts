@@ -7,7 +7,7 @@ import Fraction from 'fraction.js';
 export { Fraction };
 
 /** Six digits a side are more than any notation needs, and keep hostile input small. */
-const FRACTION_TEXT = /^\d{1,6}(\/[1-9]\d{0,5})?$/;
+export const FRACTION_TEXT = /^\d{1,6}(\/[1-9]\d{0,5})?$/;
 
 export function isFractionText(text: string): boolean {
   return FRACTION_TEXT.test(text);

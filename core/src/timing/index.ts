@@ -7,4 +7,4 @@ export * from './asynchronies.ts';
 export * from './report-schema.ts';
 export * from './measure.ts';
 export { sceneOf } from './scene.ts';
-export { earlyLate } from './sentences.ts';
+export { disturbanceSentence, earlyLate } from './sentences.ts';

@@ -5,6 +5,13 @@ import { type Hit, measure, reportSchema, sceneOf } from './index.ts';
 import { verdictOf } from './measure.ts';
 
 const EXACT = { ...STEADY_PLAYER, clockSdMs: 0, handSdMs: 0, offsetMs: 0 };
+const HAND_AND_FOOT = plan({
+  bars: 2,
+  play: [
+    { every: '1/4', voice: 'hand' },
+    { every: '1/2', voice: 'foot' },
+  ],
+});
 const hitsAt = (times: number[]): Hit[] => times.map((timeS) => ({ timeS }));
 const play = (document: Plan, traits = STEADY_PLAYER, seed = 1) => {
   const timeline = compile(document);
@@ -116,15 +123,7 @@ describe('facts of the report', () => {
   });
 
   it('hits of two lines are matched to their own line', () => {
-    const timeline = compile(
-      plan({
-        bars: 2,
-        play: [
-          { every: '1/4', voice: 'hand' },
-          { every: '1/2', voice: 'foot' },
-        ],
-      }),
-    );
+    const timeline = compile(HAND_AND_FOOT);
     const hits = timeline.targets.map((t) => ({
       timeS: t.timeS + (t.voice === 'foot' ? 0.02 : -0.01),
       voice: t.voice,
@@ -137,15 +136,7 @@ describe('facts of the report', () => {
   });
 
   it('two keys play two lines: left the first, right the second', () => {
-    const timeline = compile(
-      plan({
-        bars: 2,
-        play: [
-          { every: '1/4', voice: 'hand' },
-          { every: '1/2', voice: 'foot' },
-        ],
-      }),
-    );
+    const timeline = compile(HAND_AND_FOOT);
     const hits = timeline.targets.map((t) => ({
       timeS: t.timeS,
       voice: t.voice === 'foot' ? 'right' : 'left',

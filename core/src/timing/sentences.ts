@@ -7,7 +7,7 @@ const FEWEST_MATCHES = 4;
 
 export function sentencesOf(timeline: Timeline, report: Omit<Report, 'sentences'>): string[] {
   const { counts } = report;
-  const disturbed = disturbanceSentence(report);
+  const disturbed = [disturbanceSentence(report) ?? []].flat();
   if (counts.matched === 0) {
     return ['No hit was heard near a target, so there is nothing to measure.', ...disturbed];
   }
@@ -86,14 +86,18 @@ function offsetSentence({ gaps, clicked }: Omit<Report, 'sentences'>): string[] 
   ];
 }
 
-function disturbanceSentence({ disturbances, trustedFromBar }: Omit<Report, 'sentences'>): string[] {
-  if (disturbances.length === 0) return [];
+/** Where the sound was interrupted and from which bar the take can be trusted; null when it was not. */
+export function disturbanceSentence({
+  disturbances,
+  trustedFromBar,
+}: Pick<Report, 'disturbances' | 'trustedFromBar'>): string | null {
+  if (disturbances.length === 0) return null;
   const where = disturbances.map((d) => `bar ${d.bar} (${Math.abs(Math.round(d.lostMs))} ms)`).join(', ');
   const trust =
     trustedFromBar === null
       ? 'no whole bar after it can be trusted. Play it again'
       : `from bar ${trustedFromBar} on the take can be trusted`;
-  return [`The sound was interrupted in ${where}: ${trust}.`];
+  return `The sound was interrupted in ${where}: ${trust}.`;
 }
 
 /** "18 ms early", "7 ms late", "on it". */

@@ -8,7 +8,7 @@ import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import { planTempo } from '@feldspar/core/plan';
 import { type Take, playedTimeline } from '@feldspar/core/take';
-import { type Report, earlyLate } from '@feldspar/core/timing';
+import { type Report, disturbanceSentence, earlyLate } from '@feldspar/core/timing';
 import { tempoName } from '@feldspar/core/time';
 import { type ReactNode, useCallback, useMemo } from 'react';
 import { useNavigate, useParams } from 'react-router';
@@ -53,8 +53,9 @@ function ReadingOf({ take, report, hits }: ReadingOfProps) {
     [timeline, report, hits, take],
   );
   const curve = useMemo(() => driftData(timeline, report), [timeline, report]);
-  const [sentence, ...more] = report.sentences;
-  const disturbed = report.disturbances.length > 0;
+  const disturbance = disturbanceSentence(report);
+  const [sentence, ...others] = report.sentences;
+  const more = others.filter((text) => text !== disturbance);
 
   return (
     <Stack spacing={2.5} sx={{ maxWidth: 1240 }}>
@@ -62,9 +63,7 @@ function ReadingOf({ take, report, hits }: ReadingOfProps) {
         <Typography variant="h1">{unbroken(sentence)}</Typography>
         <TakeLine take={take} report={report} />
       </Box>
-      {disturbed && (
-        <Alert severity="warning">{more.find((text) => text.startsWith('The sound was interrupted'))}</Alert>
-      )}
+      {disturbance && <Alert severity="warning">{disturbance}</Alert>}
       <Box
         sx={{
           display: 'grid',
@@ -97,13 +96,11 @@ function ReadingOf({ take, report, hits }: ReadingOfProps) {
               <GapsTable gaps={report.gaps} timeline={timeline} />
             </Panel>
           )}
-          {more.filter((text) => !text.startsWith('The sound was')).length > 0 && (
+          {more.length > 0 && (
             <Panel title="Also">
-              {more
-                .filter((text) => !text.startsWith('The sound was'))
-                .map((text) => (
-                  <Typography key={text}>{text}</Typography>
-                ))}
+              {more.map((text) => (
+                <Typography key={text}>{text}</Typography>
+              ))}
             </Panel>
           )}
           <NextSteps take={take} onGo={(address) => void navigate(address)} />
@@ -172,7 +169,7 @@ function Figure({ name, why, children }: { name: string; why: string | undefined
   );
 }
 
-export function Panel({ title, children }: { title: string; children: ReactNode }) {
+function Panel({ title, children }: { title: string; children: ReactNode }) {
   return (
     <Paper component="section" variant="outlined" aria-label={title} sx={{ p: 2 }}>
       <Typography variant="h3" component="h2" sx={{ mb: 1 }}>

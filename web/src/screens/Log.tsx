@@ -48,8 +48,12 @@ export function Log() {
     }
     const undo = async () => {
       closeSnackbar();
-      await request('POST', `/takes/${take.id}/restore`);
-      await pages.mutate();
+      try {
+        await request('POST', `/takes/${take.id}/restore`);
+        await pages.mutate();
+      } catch (error) {
+        enqueueSnackbar((error as Error).message, { variant: 'error' });
+      }
     };
     enqueueSnackbar(`Deleted: ${take.title}, ${shortDate(take.startedAt)}`, {
       autoHideDuration: 12_000,
