@@ -10,13 +10,14 @@ import tseslint from 'typescript-eslint';
 export const ROOMS = {
   time: [],
   stats: [],
+  reference: ['time', 'stats'],
   clock: ['stats'],
   plan: ['time'],
   sound: ['plan'],
   timing: ['time', 'plan', 'stats'],
   players: ['plan', 'timing'],
   take: ['clock', 'plan', 'players', 'timing'],
-  practice: ['time', 'plan', 'take'],
+  practice: ['time', 'reference', 'plan', 'take'],
   formats: ['plan', 'take', 'timing'],
 };
 

@@ -14,7 +14,9 @@ const transform = {
 
 const shared = {
   transform,
-  transformIgnorePatterns: ['/node_modules/(?!(pure-rand|fraction.js|@koa/router|comlink|idb)/)'],
+  transformIgnorePatterns: [
+    '/node_modules/(?!(pure-rand|fraction.js|@koa/router|comlink|idb|ml-regression-base|is-any-array)/)',
+  ],
   moduleNameMapper: { '^@feldspar/core/(.*)$': '<rootDir>/../core/src/$1/index.ts' },
 };
 

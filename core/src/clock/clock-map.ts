@@ -8,7 +8,7 @@
  * all pairwise slopes), a rate that is not quite one and wanders (the line is fitted to the neighbourhood of each
  * stamp), and steps where the device lost time (the anchors are cut into segments there, and the steps reported).
  */
-import { median } from '../stats/index.ts';
+import { lineOfSlope, median, theilSen } from '../stats/index.ts';
 
 export interface ClockAnchor {
   performanceMs: number;
@@ -119,16 +119,11 @@ interface Line {
 }
 
 function robustLine(anchors: ClockAnchor[]): Line {
-  const slopes: number[] = [];
-  for (let i = 0; i < anchors.length; i++) {
-    for (let j = i + 1; j < anchors.length; j++) {
-      const dt = anchors[j].performanceMs - anchors[i].performanceMs;
-      // Short spans would turn a tenth of a millisecond of noise into a rate.
-      if (Math.abs(dt) >= 1000) slopes.push((1000 * (anchors[j].contextS - anchors[i].contextS)) / dt);
-    }
-  }
-  const rate = slopes.length >= 3 ? median(slopes) : 1;
-  const performanceMs = median(anchors.map((a) => a.performanceMs));
-  const contextS = median(anchors.map((a) => a.contextS + (rate * (performanceMs - a.performanceMs)) / 1000));
-  return { performanceMs, contextS, rate };
+  const xs = anchors.map((a) => a.performanceMs);
+  const ys = anchors.map((a) => a.contextS);
+  // Short spans would turn a tenth of a millisecond of noise into a rate.
+  let line = theilSen(xs, ys, 1000);
+  // A few young anchors tell no rate yet.
+  if (Number.isNaN(line.slope) || xs.length < 3) line = lineOfSlope(xs, ys, 1 / 1000);
+  return { performanceMs: line.x, contextS: line.y, rate: 1000 * line.slope };
 }

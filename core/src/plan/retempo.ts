@@ -1,5 +1,5 @@
 /** The same plan at another speed: every section's tempo scales by one ratio. */
-import { Fraction, type Tempo, parseFraction, ratioOf, tempo } from '../time/index.ts';
+import { Fraction, type Tempo, fitForDocument, parseFraction, ratioOf, tempo } from '../time/index.ts';
 import type { Plan } from './schema.ts';
 
 /** The tempo that stands for a plan: its first section's. */
@@ -13,7 +13,7 @@ export function withTempo(plan: Plan, next: Tempo): Plan {
   const now = planTempo(plan);
   const ratio = next.bpm.mul(next.beat).div(now.bpm.mul(now.beat));
   const scaled = (bpm: number | string, from: Fraction, to: Fraction) =>
-    rate(new Fraction(bpm).mul(ratio).mul(from).div(to));
+    documentRate(new Fraction(bpm).mul(ratio).mul(from).div(to));
   return {
     ...plan,
     sections: plan.sections.map((section) => {
@@ -33,7 +33,8 @@ export function withTempo(plan: Plan, next: Tempo): Plan {
   };
 }
 
-/** A number where a short decimal says it exactly, else the fraction in text. */
-function rate(value: Fraction): number | string {
+/** A rate as a document holds it: a number where a short decimal says it exactly, else the fraction in text. */
+export function documentRate(bpm: Fraction): number | string {
+  const value = fitForDocument(bpm);
   return 10_000 % ratioOf(value).d === 0 ? value.valueOf() : value.toFraction();
 }

@@ -1,2 +1,4 @@
 export * from './ready-plans.ts';
+export * from './placement-plans.ts';
+export * from './steps-plan.ts';
 export * from './suggest.ts';

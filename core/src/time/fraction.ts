@@ -29,6 +29,13 @@ export function fractionText(value: Fraction): string {
   return value.toFraction();
 }
 
+/** The value itself where a document can hold it, else the nearest that it can: five significant digits at least. */
+export function fitForDocument(value: Fraction): Fraction {
+  if (isFractionText(value.toFraction())) return value;
+  const places = Math.max(0, Math.min(5, 5 - Math.ceil(Math.log10(Math.max(1e-9, value.valueOf())))));
+  return value.round(places);
+}
+
 /** Numerator and denominator as ordinary numbers (exact below 2^53). */
 export function ratioOf(value: Fraction): { n: number; d: number } {
   return { n: Number(value.s * value.n), d: Number(value.d) };

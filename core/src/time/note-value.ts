@@ -32,14 +32,21 @@ export function lengthOf({ base, dots = 0, tuplet }: NoteValue): Fraction {
 }
 
 const DOT_WORDS = ['', 'dotted ', 'double-dotted '] as const;
+const TUPLET_WORDS = [
+  [3, 2, 'triplet'],
+  [5, 4, 'quintuplet'],
+  [7, 4, 'septuplet'],
+] as const;
 const BASES = Object.keys(NOTE_BASES) as NoteBase[];
-
 const NAMES: ReadonlyMap<string, string> = new Map(
   BASES.flatMap((base) => [
+    ...TUPLET_WORDS.map(
+      ([actual, normal, word]) =>
+        [fractionText(lengthOf({ base, tuplet: { actual, normal } })), `${base} ${word}`] as const,
+    ),
     ...([0, 1, 2] as const).map(
       (dots) => [fractionText(lengthOf({ base, dots })), `${DOT_WORDS[dots]}${base}`] as const,
     ),
-    [fractionText(lengthOf({ base, tuplet: { actual: 3, normal: 2 } })), `${base} triplet`] as const,
   ]),
 );
 
@@ -49,9 +56,15 @@ export function nameOfLength(length: Fraction): string {
   return NAMES.get(text) ?? `${text} note`;
 }
 
+/** "dotted quarters", "eighth triplets", "halves". */
+export function pluralOfLength(length: Fraction): string {
+  const name = nameOfLength(length);
+  return name.endsWith('half') ? `${name.slice(0, -1)}ves` : `${name}s`;
+}
+
 /** The lengths a tempo may be said in, longest first, with their names. */
 export function commonBeats(): { length: string; name: string }[] {
-  return (['1', '1/2', '3/8', '1/4', '3/16', '1/8', '1/16'] as const).map((length) => ({
+  return (['1', '1/2', '3/8', '1/4', '1/6', '3/16', '1/8', '1/12', '1/16'] as const).map((length) => ({
     length,
     name: nameOfLength(new Fraction(length)),
   }));

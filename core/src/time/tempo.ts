@@ -22,14 +22,27 @@ export function saidIn(source: Tempo, beat: Fraction): Tempo {
   return { bpm: source.bpm.mul(source.beat).div(beat), beat };
 }
 
+/** The note in which tempos are compared, whatever they were entered in. */
+export const NORMAL_BEAT = new Fraction(1, 4);
+
+/** Quarters a minute, exact: what two tempos are compared by. */
+export function quartersPerMinute(at: Tempo): Fraction {
+  return saidIn(at, NORMAL_BEAT).bpm;
+}
+
 /** Whole notes a second. */
 export function wholeNotesPerSecond({ bpm, beat }: Tempo): number {
   return toNumber(bpm.mul(beat).div(60));
 }
 
+/** Seconds that `length` (a fraction of a whole note) lasts at a steady tempo, exact. */
+export function exactSecondsOf(length: Fraction, at: Tempo): Fraction {
+  return length.div(at.beat).mul(60).div(at.bpm);
+}
+
 /** Seconds that `length` (a fraction of a whole note) lasts at a steady tempo. */
 export function secondsOf(length: Fraction, at: Tempo): number {
-  return toNumber(length.div(at.beat).mul(60).div(at.bpm));
+  return toNumber(exactSecondsOf(length, at));
 }
 
 /**
@@ -51,8 +64,18 @@ export function secondsAlong(
 
 /** "quarter = 84"; rates that are not whole are rounded to two decimals. */
 export function tempoName({ bpm, beat }: Tempo): string {
-  const rate = Math.round(toNumber(bpm) * 100) / 100;
-  return `${nameOfLength(beat)} = ${rate}`;
+  return `${nameOfLength(beat)} = ${rateText(bpm)}`;
+}
+
+/** The tempo's name with the note it is compared by: "half = 50 (quarter = 100)". */
+export function comparableName(at: Tempo): string {
+  if (at.beat.equals(NORMAL_BEAT)) return tempoName(at);
+  return `${tempoName(at)} (${tempoName(saidIn(at, NORMAL_BEAT))})`;
+}
+
+/** A rate as text, rounded to two decimals. */
+export function rateText(bpm: Fraction): string {
+  return String(Math.round(toNumber(bpm) * 100) / 100);
 }
 
 function toNumber(value: Fraction): number {

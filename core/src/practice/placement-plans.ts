@@ -1,0 +1,90 @@
+/**
+ * Every placement of a re-heard click as a plan. The id is made of the placement and can be read back, so that all
+ * installations mean the same plan and none need be stored before somebody plays it.
+ */
+import { type Plan, documentRate } from '../plan/index.ts';
+import { PARTS, type Placement, clicksInBar, feltTempo, onceABar, placements } from '../reference/index.ts';
+import { Fraction, type Tempo } from '../time/index.ts';
+import type { ReadyPlan } from './ready-plans.ts';
+
+const BARS = 16;
+/** Where a placement starts unless a click speed is given (practice): a comfortable click, and the slow single one. */
+const USUAL_CLICK = 80;
+const SLOW_CLICK = 20;
+
+const ID_HEAD = 'b7a3c1de-1000-4f5d-9a10-';
+/** In the order of their ids: a new one goes to the end. */
+const FIXED = [
+  'beat',
+  'off-beat',
+  'last-sixteenth',
+  'second-triplet',
+  'third-triplet',
+  'backbeat',
+  'dotted-in-3',
+  'dotted-in-6',
+  'quarter-triplet',
+  'quarter-triplet-offset',
+] as const;
+
+export function placementPlanId(placement: Placement): string {
+  const fixed = (FIXED as readonly string[]).indexOf(placement.key);
+  const bytes = fixed >= 0 ? [1, fixed] : [2, ...barOf(placement)];
+  return ID_HEAD + [...bytes, 0, 0, 0, 0, 0, 0].slice(0, 6).map(hex).join('');
+}
+
+/** The ready plan of an id made by `placementPlanId`, or null for another id. */
+export function placementPlanOf(id: string): ReadyPlan | null {
+  if (!id.startsWith(ID_HEAD)) return null;
+  const placement = readId(id.slice(ID_HEAD.length));
+  if (!placement || placementPlanId(placement) !== id) return null;
+  const click = placement.group === 'one a bar' ? SLOW_CLICK : USUAL_CLICK;
+  return {
+    id,
+    trains: 'Keep your own beat against a click that you hear in another place.',
+    plan: placementPlan(placement, feltTempo(placement, new Fraction(click))),
+  };
+}
+
+/** The placement as a plan: count in with all beats, then only the click, in its place. */
+export function placementPlan(placement: Placement, felt: Tempo): Plan {
+  const { meter, name } = placement;
+  return {
+    format: 'feldspar-plan',
+    version: 1,
+    title: `The click as ${name}`,
+    countIn: { bars: 1 },
+    sections: [
+      {
+        name: `click on ${name}`,
+        bars: BARS,
+        meter: { beats: meter.beats, unit: meter.unit.toFraction() },
+        tempo: { bpm: documentRate(felt.bpm), beat: felt.beat.toFraction() },
+        clicks: [{ at: clicksInBar(placement).map((at) => at.toFraction()) }],
+        play: [{ every: meter.unit.toFraction() }],
+      },
+    ],
+  };
+}
+
+function barOf({ key }: Placement): number[] {
+  const [, n, k, part] = key.split('-');
+  return [Number(n), Number(k), PARTS.findIndex((p) => p.key === part)];
+}
+
+function readId(tail: string): Placement | null {
+  const bytes = tail.match(/[0-9a-f]{2}/g)?.map((text) => parseInt(text, 16)) ?? [];
+  const [kind, ...rest] = bytes;
+  if (kind === 1) return placements().find(({ key }) => key === FIXED[rest[0]]) ?? null;
+  const [n, k, part] = rest;
+  if (kind !== 2 || !PARTS[part]) return null;
+  try {
+    return onceABar(n, k, PARTS[part].key);
+  } catch {
+    return null;
+  }
+}
+
+function hex(byte: number): string {
+  return byte.toString(16).padStart(2, '0');
+}

@@ -1,0 +1,76 @@
+/**
+ * What to say over a re-heard click: numbers on the beats, "and" on halves, "e" and "a" on sixteenths, "trip" and "let" on
+ * triplets (common practice, no source).
+ */
+import { type Fraction, barLength } from '../time/index.ts';
+import { type Placement, clicksInBar } from './placements.ts';
+
+const NUMBERS = [
+  'one',
+  'two',
+  'three',
+  'four',
+  'five',
+  'six',
+  'seven',
+  'eight',
+  'nine',
+  'ten',
+  'eleven',
+  'twelve',
+] as const;
+
+const PARTS_OF_BEAT: Record<string, string> = {
+  '1/4': 'e',
+  '1/3': 'trip',
+  '1/2': 'and',
+  '2/3': 'let',
+  '3/4': 'a',
+};
+
+export interface Syllable {
+  position: Fraction;
+  text: string;
+  /** A click sounds with it. */
+  click: boolean;
+}
+
+/** One bar, counted on its beats and its clicks. */
+export function countedBar(placement: Placement): Syllable[] {
+  const { unit, beats } = placement.meter;
+  const clicks = clicksInBar(placement);
+  const onBeats = Array.from({ length: beats }, (_, i) => unit.mul(i));
+  const positions = [...onBeats, ...clicks.filter((at) => !at.mod(unit).equals(0))];
+  return positions
+    .sort((a, b) => a.compare(b))
+    .map((position) => ({
+      position,
+      text: syllable(position, unit),
+      click: clicks.some((at) => at.equals(position)),
+    }));
+}
+
+export interface CountIn {
+  /** What the click is called. */
+  call: string;
+  /** What is said from there on, up to and with the "one". */
+  then: string[];
+}
+
+/** From the last click of the bar to the downbeat: call the click, say the rest, and "one" is there. */
+export function countIn(placement: Placement): CountIn {
+  const bar = countedBar(placement);
+  const last = bar.findLastIndex(({ click }) => click);
+  return { call: bar[last].text, then: [...bar.slice(last + 1).map(({ text }) => text), NUMBERS[0]] };
+}
+
+/** Share of the bar at which each syllable falls, for drawing. */
+export function shareOfBar(placement: Placement, position: Fraction): number {
+  return position.div(barLength(placement.meter)).valueOf();
+}
+
+function syllable(position: Fraction, unit: Fraction): string {
+  const inBeat = position.mod(unit).div(unit);
+  if (inBeat.equals(0)) return NUMBERS[position.div(unit).valueOf()];
+  return PARTS_OF_BEAT[inBeat.toFraction()] ?? 'and';
+}
