@@ -16,7 +16,7 @@ export const ROOMS = {
   sound: ['plan'],
   timing: ['time', 'plan', 'stats'],
   players: ['plan', 'timing'],
-  take: ['clock', 'plan', 'players', 'timing'],
+  take: ['time', 'clock', 'plan', 'players', 'timing'],
   practice: ['time', 'reference', 'plan', 'take'],
   formats: ['plan', 'take', 'timing'],
 };

@@ -1,6 +1,11 @@
-import { READY_PLANS } from '@feldspar/core/practice';
+import { type Plan, compile, withTempo } from '@feldspar/core/plan';
+import { STEADY_PLAYER, simulate } from '@feldspar/core/players';
+import { READY_PLANS, placementPlanId } from '@feldspar/core/practice';
+import { placementOf } from '@feldspar/core/reference';
 import { measureTake } from '@feldspar/core/take';
+import { tempo } from '@feldspar/core/time';
 import { reportSchema } from '@feldspar/core/timing';
+import { MIGRATIONS } from './store/migrations.ts';
 import { GROWING, demoTake, takeId } from './testing/documents.ts';
 import { type Service, startService } from './testing/service.ts';
 
@@ -126,6 +131,42 @@ describe('plans and players', () => {
     expect((await service.request.get('/api/plans')).body.items.at(-1).title).toBe('Mine, better');
   });
 
+  it('an own plan is deleted and comes back; a ready one stays', async () => {
+    const id = takeId(6);
+    await service.request
+      .put(`/api/plans/${id}`)
+      .send({ ...GROWING.plan, title: 'Gone soon' })
+      .expect(200);
+    const titles = async () =>
+      (await service.request.get('/api/plans')).body.items.map(({ title }: { title: string }) => title);
+    await service.request.delete(`/api/plans/${id}`).expect(204);
+    await service.request.get(`/api/plans/${id}`).expect(404);
+    expect(await titles()).not.toContain('Gone soon');
+    await service.request.post(`/api/plans/${id}/restore`).expect(204);
+    expect(await titles()).toContain('Gone soon');
+    await service.request.delete(`/api/plans/${GROWING.id}`).expect(409);
+    expect(await titles()).toContain(GROWING.plan.title);
+  });
+
+  it('every placement of a re-heard click is a plan; none is listed, and takes are linked to it', async () => {
+    const placement = placementOf('bar-5-2-and')!;
+    const id = placementPlanId(placement);
+    const { body } = await service.request.get(`/api/plans/${id}`).expect(200);
+    expect(body).toMatchObject({ id, ready: true, title: 'The click as the “and” of 2 in 5' });
+    await service.request.put(`/api/plans/${id}`).send(body.document).expect(409);
+    const plan = body.document;
+    const hits = simulate(compile(plan), STEADY_PLAYER, 3);
+    await service.request
+      .put(`/api/takes/${takeId(40)}`)
+      .send(demoTake(40, { planId: id, plan, hits }))
+      .expect(201);
+    const list = (await service.request.get('/api/takes')).body.items;
+    expect(list.find((item: { id: string }) => item.id === takeId(40)).planId).toBe(id);
+    expect(
+      (await service.request.get('/api/plans')).body.items.map((p: { id: string }) => p.id),
+    ).not.toContain(id);
+  });
+
   it('players are put by id and listed by name', async () => {
     await service.request
       .put(`/api/players/${takeId(2)}`)
@@ -139,6 +180,64 @@ describe('plans and players', () => {
       { id: takeId(1), name: 'Ada', instrument: '' },
       { id: takeId(2), name: 'Zoe', instrument: 'flute' },
     ]);
+  });
+});
+
+describe('tempos to compare', () => {
+  const at = (bpm: number, beat: string) => withTempo(GROWING.plan, tempo(bpm, beat));
+  const put = (n: number, plan: Plan) =>
+    service.request
+      .put(`/api/takes/${takeId(n)}`)
+      .send(demoTake(n, { plan }))
+      .expect(201);
+  const list = async (query: string) => (await service.request.get(`/api/takes?${query}`)).body;
+  const rates = (body: { items: { quarterBpm: number }[] }) => body.items.map(({ quarterBpm }) => quarterBpm);
+
+  it('takes are ordered by one note whatever they were entered in, page by page', async () => {
+    await put(1, at(50, '1/2'));
+    await put(2, at(90, '1/4'));
+    await put(3, at(160, '1/8'));
+    await put(4, at(90, '1/4'));
+    const first = await list('order=slowest&limit=2');
+    const second = await list(`order=slowest&limit=2&cursor=${first.nextCursor}`);
+    expect([rates(first), rates(second)]).toEqual([
+      [80, 90],
+      [90, 100],
+    ]);
+    expect(second.nextCursor).toBeNull();
+    expect(rates(await list('order=fastest'))).toEqual([100, 90, 90, 80]);
+    await service.request.get(`/api/takes?order=fastest&cursor=${first.nextCursor}`).expect(400);
+    await service.request.get('/api/takes?order=oddest').expect(422);
+  });
+
+  it('a true tempo is kept beside the raw take, compared by, and taken back', async () => {
+    await put(1, at(200, '1/4'));
+    const patch = (body: object) => service.request.patch(`/api/takes/${takeId(1)}`).send(body);
+    await patch({ trueTempo: { bpm: 50, beat: '1/2' } }).expect(204);
+    const take = (await service.request.get(`/api/takes/${takeId(1)}`)).body;
+    expect(take.trueTempo).toEqual({ bpm: 50, beat: '1/2' });
+    expect(take.plan.sections[0].tempo).toMatchObject({ bpm: 200, beat: '1/4' });
+    expect((await list('')).items[0]).toMatchObject({ trueTempo: { bpm: 50, beat: '1/2' }, quarterBpm: 100 });
+    // The take as it first came is still the same take.
+    await service.request
+      .put(`/api/takes/${takeId(1)}`)
+      .send(demoTake(1, { plan: at(200, '1/4') }))
+      .expect(200);
+    await patch({ trueTempo: null }).expect(204);
+    expect((await list('')).items[0]).toMatchObject({ trueTempo: null, quarterBpm: 200 });
+    for (const bad of [{}, { trueTempo: { bpm: 0, beat: '1/4' } }, { trueTempo: { bpm: 100 } }])
+      expect((await patch(bad)).status).toBe(422);
+  });
+
+  it('a database of the version before is given its tempos', async () => {
+    await put(1, at(50, '1/2'));
+    const queries = service.database.sequelize.getQueryInterface();
+    await queries.removeIndex('takes', ['quarterBpm', 'id']);
+    await service.database.sequelize.query('ALTER TABLE plans DROP COLUMN deletedAt');
+    await service.database.sequelize.query('ALTER TABLE takes DROP COLUMN trueTempo');
+    await service.database.sequelize.query('ALTER TABLE takes DROP COLUMN quarterBpm');
+    await MIGRATIONS[1].up(queries);
+    expect(rates(await list('order=slowest'))).toEqual([100]);
   });
 });
 

@@ -19,7 +19,7 @@ const database = await openDatabase(config.dataFolder);
 const compute = measureInThreads();
 const plans = new PlanStore(database);
 const players = new PlayerStore(database);
-const takes = new TakeStore(database, compute.measure);
+const takes = new TakeStore(database, plans, compute.measure);
 await plans.putReadyPlans();
 
 if (config.demo && (await players.list()).length === 0) {

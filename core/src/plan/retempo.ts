@@ -1,11 +1,16 @@
 /** The same plan at another speed: every section's tempo scales by one ratio. */
 import { Fraction, type Tempo, fitForDocument, parseFraction, ratioOf, tempo } from '../time/index.ts';
-import type { Plan } from './schema.ts';
+import type { Plan, SaidTempo } from './schema.ts';
 
 /** The tempo that stands for a plan: its first section's. */
 export function planTempo(plan: Plan): Tempo {
   const { bpm, beat } = plan.sections[0].tempo;
   return tempo(bpm, beat);
+}
+
+/** A tempo as documents hold it. */
+export function saidTempo({ bpm, beat }: Tempo): SaidTempo {
+  return { bpm: documentRate(bpm), beat: beat.toFraction() };
 }
 
 /** The plan with its first section at `next`, the others scaled alike. `next` is said in any note. */

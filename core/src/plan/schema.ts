@@ -61,9 +61,11 @@ export const meterSchema = z
     error: 'the groups must add up to the beats of the bar',
   });
 
+/** A steady tempo with its note, as documents hold it. */
+export const saidTempoSchema = z.object({ bpm: bpmSchema, beat: durationSchema });
+
 export const tempoSchema = z.looseObject({
-  bpm: bpmSchema,
-  beat: durationSchema,
+  ...saidTempoSchema.shape,
   toBpm: bpmSchema.optional(),
 });
 
@@ -222,6 +224,7 @@ export const planSchema = z.looseObject({
 
 export type Plan = z.infer<typeof planSchema>;
 export type Section = z.infer<typeof sectionSchema>;
+export type SaidTempo = z.infer<typeof saidTempoSchema>;
 export type ClickLayer = z.infer<typeof clickLayerSchema>;
 export type Silence = z.infer<typeof silenceSchema>;
 export type PlayLine = z.infer<typeof playSchema>;

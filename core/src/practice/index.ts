@@ -2,3 +2,4 @@ export * from './ready-plans.ts';
 export * from './placement-plans.ts';
 export * from './steps-plan.ts';
 export * from './suggest.ts';
+export * from './ready-plan-of.ts';

@@ -2,3 +2,4 @@ export * from './take-schema.ts';
 export * from './measure-take.ts';
 export * from './take-summary.ts';
 export * from './simulated-take.ts';
+export * from './take-tempo.ts';

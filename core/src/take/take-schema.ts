@@ -3,7 +3,7 @@
  * the facts of the clocks; every figure is computed from it and can be computed again.
  */
 import { z } from 'zod';
-import { planSchema } from '../plan/index.ts';
+import { planSchema, saidTempoSchema } from '../plan/index.ts';
 import { playerTraitsSchema } from '../players/index.ts';
 import { hitSchema } from '../timing/index.ts';
 
@@ -41,6 +41,8 @@ export const takeSchema = z.looseObject({
   latencyMs: z.number().min(-500).max(2000),
   simulated: z.object({ seed: z.number().int(), traits: playerTraitsSchema }).nullable(),
   note: z.string().max(4000, 'a note has at most 4000 characters'),
+  /** What the tempo really was, where the plan's number turned out to mean another note; beside the raw take. */
+  trueTempo: saidTempoSchema.nullable().optional(),
 });
 
 export type Take = z.infer<typeof takeSchema>;

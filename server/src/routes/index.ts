@@ -1,5 +1,5 @@
 /** All routes under /api. Each is thin: check the door, call the store or the core, answer. */
-import { planSchema } from '@feldspar/core/plan';
+import { planSchema, saidTempoSchema } from '@feldspar/core/plan';
 import { takeSchema } from '@feldspar/core/take';
 import { hitSchema } from '@feldspar/core/timing';
 import { Router } from '@koa/router';
@@ -9,7 +9,7 @@ import { readBody, readId } from '../http/body.ts';
 import { Problem } from '../http/problem.ts';
 import type { PlanStore } from '../store/plans.ts';
 import { type PlayerStore, playerSchema } from '../store/players.ts';
-import type { TakeStore } from '../store/takes.ts';
+import { TAKE_ORDERS, type TakeStore } from '../store/takes.ts';
 
 export interface Services {
   takes: TakeStore;
@@ -25,9 +25,19 @@ const listQuery = z.object({
   player: z.uuid('player must be a UUID').optional(),
   cursor: z.string().optional(),
   limit: z.coerce.number().int().min(1).max(PAGE.most).default(PAGE.usual),
+  order: z.enum(TAKE_ORDERS, `order must be one of ${TAKE_ORDERS.join(', ')}`).default('newest'),
 });
 
-const noteSchema = z.object({ note: z.string().max(4000, 'a note has at most 4000 characters') });
+/** The parts of a take that may change. */
+const changeSchema = z
+  .object({
+    note: z.string().max(4000, 'a note has at most 4000 characters').optional(),
+    trueTempo: saidTempoSchema.nullable().optional(),
+  })
+  .refine(
+    ({ note, trueTempo }) => note !== undefined || trueTempo !== undefined,
+    'send a note or a trueTempo',
+  );
 
 const reportRequest = z.object({
   plan: planSchema,
@@ -44,8 +54,8 @@ export function apiRoutes(services: Services): Router {
   });
 
   api.get('/takes', async (ctx) => {
-    const { player, cursor, limit } = listQuery.parse(ctx.query);
-    ctx.body = await takes.list({ playerId: player, cursor, limit });
+    const { player, ...query } = listQuery.parse(ctx.query);
+    ctx.body = await takes.list({ playerId: player, ...query });
   });
   api.get('/takes/:id', async (ctx) => {
     ctx.body = await takes.get(readId(ctx));
@@ -61,7 +71,9 @@ export function apiRoutes(services: Services): Router {
   });
   api.patch('/takes/:id', async (ctx) => {
     const id = readId(ctx);
-    await takes.setNote(id, readBody(ctx, noteSchema).note);
+    const { note, trueTempo } = readBody(ctx, changeSchema);
+    if (note !== undefined) await takes.setNote(id, note);
+    if (trueTempo !== undefined) await takes.setTrueTempo(id, trueTempo);
     ctx.status = 204;
   });
   api.delete('/takes/:id', async (ctx) => {
@@ -83,6 +95,14 @@ export function apiRoutes(services: Services): Router {
     const id = readId(ctx);
     await plans.put(id, readBody(ctx, planSchema));
     ctx.body = { id };
+  });
+  api.delete('/plans/:id', async (ctx) => {
+    await plans.remove(readId(ctx));
+    ctx.status = 204;
+  });
+  api.post('/plans/:id/restore', async (ctx) => {
+    await plans.restore(readId(ctx));
+    ctx.status = 204;
   });
 
   api.get('/players', async (ctx) => {

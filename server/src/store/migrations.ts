@@ -1,5 +1,7 @@
 /** Migrations in order; one that has landed is never changed. */
-import { DataTypes, type QueryInterface } from 'sequelize';
+import type { Take } from '@feldspar/core/take';
+import { quartersPerMinute, tempo } from '@feldspar/core/time';
+import { DataTypes, type QueryInterface, QueryTypes } from 'sequelize';
 
 interface Migration {
   name: string;
@@ -44,6 +46,28 @@ export const MIGRATIONS: readonly Migration[] = [
       });
       await queries.addIndex('takes', ['startedAt', 'id']);
       await queries.addIndex('takes', ['playerId', 'startedAt']);
+    },
+  },
+  {
+    name: '002-tempos-to-compare',
+    async up(queries) {
+      await queries.addColumn('plans', 'deletedAt', { type: DataTypes.DATE, allowNull: true });
+      await queries.addColumn('takes', 'trueTempo', { type: DataTypes.JSON, allowNull: true });
+      await queries.addColumn('takes', 'quarterBpm', {
+        type: DataTypes.DOUBLE,
+        allowNull: false,
+        defaultValue: 0,
+      });
+      const takes = await queries.sequelize.query<{ id: string; document: string }>(
+        'SELECT id, document FROM takes',
+        { type: QueryTypes.SELECT },
+      );
+      for (const { id, document } of takes) {
+        const { bpm, beat } = (JSON.parse(document) as Take).plan.sections[0].tempo;
+        const quarterBpm = quartersPerMinute(tempo(bpm, beat)).valueOf();
+        await queries.bulkUpdate('takes', { quarterBpm }, { id });
+      }
+      await queries.addIndex('takes', ['quarterBpm', 'id']);
     },
   },
 ];

@@ -1,5 +1,5 @@
 /** Sequelize models of the tables that the migrations make. */
-import type { Plan } from '@feldspar/core/plan';
+import type { Plan, SaidTempo } from '@feldspar/core/plan';
 import type { Take, TakeSummary } from '@feldspar/core/take';
 import { DataTypes, type Model, type ModelStatic, type Sequelize } from 'sequelize';
 
@@ -16,6 +16,7 @@ export interface PlanRow {
   /** Ships with the application; not the user's own. */
   ready: boolean;
   document: Plan;
+  deletedAt: Date | null;
 }
 
 export interface TakeRow {
@@ -24,8 +25,12 @@ export interface TakeRow {
   planId: string | null;
   startedAt: Date;
   note: string;
-  /** The raw take, without its note. */
+  /** The raw take, without its note and true tempo. */
   document: Take;
+  /** What the tempo really was, where somebody said so. */
+  trueTempo: SaidTempo | null;
+  /** Its tempo (the true one if there is one) in the note by which takes are compared. */
+  quarterBpm: number;
   estimator: number;
   summary: TakeSummary;
   deletedAt: Date | null;
@@ -55,8 +60,9 @@ export function defineModels(sequelize: Sequelize): Models {
       trains: DataTypes.STRING,
       ready: DataTypes.BOOLEAN,
       document: DataTypes.JSON,
+      deletedAt: DataTypes.DATE,
     },
-    { tableName: 'plans' },
+    { tableName: 'plans', paranoid: true },
   );
   const takes = sequelize.define<Row<TakeRow>>(
     'take',
@@ -67,6 +73,8 @@ export function defineModels(sequelize: Sequelize): Models {
       startedAt: DataTypes.DATE,
       note: DataTypes.TEXT,
       document: DataTypes.JSON,
+      trueTempo: DataTypes.JSON,
+      quarterBpm: DataTypes.DOUBLE,
       estimator: DataTypes.INTEGER,
       summary: DataTypes.JSON,
       deletedAt: DataTypes.DATE,

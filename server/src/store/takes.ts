@@ -1,12 +1,15 @@
 /** Takes in the database. A take is raw and never rewritten: only its note changes, and deleting can be undone. */
 import { isDeepStrictEqual } from 'node:util';
-import type { Take, TakeSummary } from '@feldspar/core/take';
+import type { SaidTempo } from '@feldspar/core/plan';
+import { type Take, type TakeSummary, takeTempo } from '@feldspar/core/take';
+import { quartersPerMinute } from '@feldspar/core/time';
 import { ESTIMATOR } from '@feldspar/core/timing';
 import { Op, UniqueConstraintError, type WhereOptions } from 'sequelize';
 import type { Measure } from '../compute/measure.ts';
 import { Problem, notFound } from '../http/problem.ts';
 import type { Database } from './database.ts';
 import type { Row, TakeRow } from './models.ts';
+import type { PlanStore } from './plans.ts';
 
 /** What a list shows of a take. */
 export interface TakeItem {
@@ -15,6 +18,10 @@ export interface TakeItem {
   planId: string | null;
   title: string;
   tempo: Take['plan']['sections'][number]['tempo'];
+  /** What the tempo really was, where somebody said so. */
+  trueTempo: SaidTempo | null;
+  /** Its tempo (the true one if there is one) in quarters a minute, by which takes are compared. */
+  quarterBpm: number;
   startedAt: string;
   input: Take['input'];
   stopped: boolean;
@@ -27,18 +34,30 @@ export interface TakePage {
   nextCursor: string | null;
 }
 
+/** The orders of a list: by which column, and which way. */
+const ORDERS = {
+  newest: ['startedAt', 'DESC'],
+  slowest: ['quarterBpm', 'ASC'],
+  fastest: ['quarterBpm', 'DESC'],
+} as const;
+
+export type TakeOrder = keyof typeof ORDERS;
+export const TAKE_ORDERS = Object.keys(ORDERS) as TakeOrder[];
+
 export class TakeStore {
   private readonly database: Database;
+  private readonly plans: PlanStore;
   private readonly measure: Measure;
 
-  constructor(database: Database, measure: Measure) {
+  constructor(database: Database, plans: PlanStore, measure: Measure) {
     this.database = database;
+    this.plans = plans;
     this.measure = measure;
   }
 
   /** Stores a take once; the same take again is harmless. @returns true when it was new. */
   async put(take: Take): Promise<boolean> {
-    const { takes, players, plans } = this.database.models;
+    const { takes, players } = this.database.models;
     const known = await takes.findByPk(take.id, { paranoid: false });
     if (known) {
       if (known.deletedAt) {
@@ -54,18 +73,20 @@ export class TakeStore {
       return false;
     }
     // A take outlives its player and plan: an id that is not here is kept in the raw take and left out of the links.
-    const [player, plan] = await Promise.all([
+    const [player, planId] = await Promise.all([
       take.playerId ? players.findByPk(take.playerId) : null,
-      take.planId ? plans.findByPk(take.planId) : null,
+      take.planId ? this.plans.link(take.planId) : null,
     ]);
     const { summary } = await this.measure(take);
     const row = {
       id: take.id,
       playerId: player?.id ?? null,
-      planId: plan?.id ?? null,
+      planId,
       startedAt: new Date(take.startedAt),
       note: take.note,
       document: raw(take),
+      trueTempo: take.trueTempo ?? null,
+      quarterBpm: comparable(take),
       estimator: ESTIMATOR,
       summary,
       deletedAt: null,
@@ -82,12 +103,18 @@ export class TakeStore {
 
   async get(id: string): Promise<Take> {
     const row = await this.find(id);
-    return { ...row.document, note: row.note };
+    return { ...row.document, note: row.note, ...(row.trueTempo ? { trueTempo: row.trueTempo } : {}) };
   }
 
   async setNote(id: string, note: string): Promise<void> {
     const row = await this.find(id);
     await row.update({ note });
+  }
+
+  /** What the tempo really was; null takes it back. The raw take stays as it came. */
+  async setTrueTempo(id: string, trueTempo: SaidTempo | null): Promise<void> {
+    const row = await this.find(id);
+    await row.update({ trueTempo, quarterBpm: comparable({ plan: row.document.plan, trueTempo }) });
   }
 
   async remove(id: string): Promise<void> {
@@ -100,19 +127,25 @@ export class TakeStore {
     await row.restore();
   }
 
-  /** Newest first. */
-  async list(filter: { playerId?: string; cursor?: string; limit: number }): Promise<TakePage> {
+  async list(filter: {
+    playerId?: string;
+    cursor?: string;
+    limit: number;
+    order: TakeOrder;
+  }): Promise<TakePage> {
+    const [column, direction] = ORDERS[filter.order];
+    const beyond = direction === 'ASC' ? Op.gt : Op.lt;
     const where: WhereOptions<TakeRow>[] = [];
     if (filter.playerId) where.push({ playerId: filter.playerId });
     if (filter.cursor) {
-      const { startedAt, id } = readCursor(filter.cursor);
-      where.push({ [Op.or]: [{ startedAt: { [Op.lt]: startedAt } }, { startedAt, id: { [Op.lt]: id } }] });
+      const { value, id } = readCursor(filter.cursor, filter.order);
+      where.push({ [Op.or]: [{ [column]: { [beyond]: value } }, { [column]: value, id: { [beyond]: id } }] });
     }
     const rows = await this.database.models.takes.findAll({
       where: { [Op.and]: where },
       order: [
-        ['startedAt', 'DESC'],
-        ['id', 'DESC'],
+        [column, direction],
+        ['id', direction],
       ],
       limit: filter.limit + 1,
     });
@@ -120,7 +153,7 @@ export class TakeStore {
     const last = page.at(-1);
     return {
       items: await Promise.all(page.map((row) => this.item(row))),
-      nextCursor: rows.length > filter.limit && last ? cursorOf(last) : null,
+      nextCursor: rows.length > filter.limit && last ? cursorOf(last, filter.order) : null,
     };
   }
 
@@ -137,6 +170,8 @@ export class TakeStore {
       planId: row.planId,
       title: document.plan.title,
       tempo: document.plan.sections[0].tempo,
+      trueTempo: row.trueTempo,
+      quarterBpm: row.quarterBpm,
       startedAt: row.startedAt.toISOString(),
       input: document.input,
       stopped: document.stoppedAtS !== null,
@@ -152,20 +187,29 @@ export class TakeStore {
   }
 }
 
-/** The note is the one part that changes; it is kept beside the raw take. */
+/** Note and true tempo are the parts that change; they are kept beside the raw take. */
 function raw(take: Take): Take {
-  return JSON.parse(JSON.stringify({ ...take, note: '' })) as Take;
+  return JSON.parse(JSON.stringify({ ...take, note: '', trueTempo: undefined })) as Take;
 }
 
-function cursorOf(row: Row<TakeRow>): string {
-  return Buffer.from(`${row.startedAt.toISOString()} ${row.id}`).toString('base64url');
+function comparable(take: Pick<Take, 'plan' | 'trueTempo'>): number {
+  return quartersPerMinute(takeTempo(take)).valueOf();
 }
 
-function readCursor(text: string): { startedAt: Date; id: string } {
-  const [time, id] = Buffer.from(text, 'base64url').toString().split(' ');
-  const startedAt = new Date(time);
-  if (!id || Number.isNaN(startedAt.getTime())) {
-    throw new Problem(400, 'Not a cursor', 'Use the nextCursor of the page before, unchanged.');
+function cursorOf(row: Row<TakeRow>, order: TakeOrder): string {
+  const value = order === 'newest' ? row.startedAt.toISOString() : row.quarterBpm;
+  return Buffer.from(`${order} ${value} ${row.id}`).toString('base64url');
+}
+
+function readCursor(text: string, order: TakeOrder): { value: Date | number; id: string } {
+  const [of, key, id] = Buffer.from(text, 'base64url').toString().split(' ');
+  const value = order === 'newest' ? new Date(key) : Number(key);
+  if (of !== order || !id || Number.isNaN(value.valueOf())) {
+    throw new Problem(
+      400,
+      'Not a cursor',
+      'Use the nextCursor of the page before, unchanged, in the same order.',
+    );
   }
-  return { startedAt, id };
+  return { value, id };
 }

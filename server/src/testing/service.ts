@@ -16,7 +16,7 @@ export async function startService(folder = mkdtempSync(join(tmpdir(), 'feldspar
   const measure = async (take: Parameters<typeof measureHere>[0]) => measureHere(take);
   const plans = new PlanStore(database);
   const players = new PlayerStore(database);
-  const takes = new TakeStore(database, measure);
+  const takes = new TakeStore(database, plans, measure);
   await plans.putReadyPlans();
   const app = createApp({
     takes,
