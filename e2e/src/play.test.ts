@@ -148,20 +148,15 @@ it('again by key; stopped by key after a few bars, it is judged on what was play
 it('a phone’s touch starts, taps with two hands, and stops', async () => {
   await browser.resize(PHONE);
   await browser.goto(`${app.url}/plans/${GROWING.id}/play?note=1/4&rate=300`);
-  const tap = async (x: number, y: number) => {
-    await browser.devTools('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [{ x, y }] });
-    await browser.devTools('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
-  };
-  const start = await (await browser.find('button', '^Start')).getRect();
-  await tap(start.x + start.width / 2, start.y + start.height / 2);
+  await browser.touchOn('button', '^Start');
   await browser.see(/bar 1 /);
   for (let i = 0; i < 12; i++) {
-    await tap(i % 2 ? 300 : 90, 300);
+    await browser.touch(i % 2 ? 300 : 90, 300);
     await new Promise((resolve) => setTimeout(resolve, 300));
   }
   const stop = await (await browser.find('button', '^Stop')).getRect();
   expect(stop.height).toBeGreaterThanOrEqual(44);
-  await tap(stop.x + stop.width / 2, stop.y + stop.height / 2);
+  await browser.touchOn('button', '^Stop');
   await browser.see(/stopped early/);
   const take = await stored();
   expect(take.input).toBe('touch');

@@ -36,6 +36,10 @@ const screens = (): [string, RegExp][] => [
   [`/plans/${GROWING.id}`, /Longest alone/],
   [`/plans/${GROWING.id}/play`, /Start/],
   [reading, /Where you drifted/],
+  ['/desk?quarters=100&foot=1/2&click=1/8&said=200', /What did they mean/],
+  ['/desk/steps', /Make it a plan/],
+  ['/desk/table', /clockwork scale/],
+  ['/rehear?rate=20', /One click at 20/],
   ['/log', /What was played/],
   ['/nowhere', /nothing at this address/],
 ];
@@ -85,20 +89,10 @@ it('the fonts ship with the application, and nothing is fetched from elsewhere',
 it('by keyboard alone: from the bench to a simulated take and its reading', async () => {
   await browser.goto(app.url);
   await browser.see(/choose another click/);
-  const focusOn = async (pattern: RegExp) => {
-    for (let i = 0; i < 60; i++) {
-      await browser.press('Tab');
-      const name = await browser.script<string>(
-        'return (document.activeElement.textContent || document.activeElement.getAttribute("aria-label") || "").trim()',
-      );
-      if (pattern.test(name)) return;
-    }
-    throw new Error(`Tab never reached ${pattern}`);
-  };
-  await focusOn(/^Growing silence/);
+  await browser.tabTo(/^Growing silence/);
   await browser.press('Enter');
   await browser.see(/Longest alone: 17 beats/);
-  await focusOn(/^Let a simulated player/);
+  await browser.tabTo(/^Let a simulated player/);
   await browser.press('Enter');
   await browser.see(/simulated player/);
   await browser.see(/You hurry when the click is gone/);
@@ -204,7 +198,7 @@ describe('what is wrong is said, with the place and the remedy', () => {
 
   it('a tempo that is none is refused beside the field, and the stage waits', async () => {
     await browser.goto(`${app.url}/plans/${GROWING.id}`);
-    for (const text of ['0', '100000', 'fast']) {
+    for (const text of ['0', '100000', 'fast', '1/0', '']) {
       await browser.fill('textbox', 'a minute', text);
       await browser.see(/Type a number from 1 to 999/);
       expect(await (await browser.find('button', 'To the stage')).isEnabled()).toBe(false);

@@ -65,6 +65,11 @@ await shot('stage-phone', PHONE, () => playUntilBar(2));
 await shot('reading', DESKTOP, go(reading, /Where you drifted/));
 await shot('reading-dark', DESKTOP, go(reading, /Where you drifted/), 'dark');
 await shot('reading-phone', PHONE, go(reading, /Where you drifted/));
+const desk = '/desk?quarters=100&foot=1/2&click=1/8&meter=4/4&said=200';
+await shot('desk', DESKTOP, go(desk, /Your click at 200 is eighths/));
+await shot('desk-phone', PHONE, go(desk, /Your click at 200 is eighths/));
+await shot('rehear', DESKTOP, go('/rehear?rate=110&beats=5&part=and', /One click at 110/));
+await shot('tempo-table', DESKTOP, go('/desk/table?note=1/4&rate=90', /clockwork scale/));
 await shot('log', DESKTOP, go('/log', /What was played/));
 
 await browser.close();

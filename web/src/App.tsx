@@ -1,4 +1,4 @@
-/** Theme, routes, and the one sender of the outbox. Reading and log load their code when they are opened. */
+/** Theme, routes, and the one sender of the outbox. Reading and desk load their code when they are opened. */
 import CssBaseline from '@mui/material/CssBaseline';
 import { ThemeProvider } from '@mui/material/styles';
 import { SnackbarProvider } from 'notistack';
@@ -16,6 +16,10 @@ import { Stage } from './stage/Stage.tsx';
 import { theme } from './theme/theme.ts';
 
 const Reading = lazy(loadReading);
+const Desk = lazy(() => import('./desk/Desk.tsx'));
+const Steps = lazy(() => import('./desk/Steps.tsx'));
+const TempoTable = lazy(() => import('./desk/TempoTable.tsx'));
+const Rehear = lazy(() => import('./rehear/Rehear.tsx'));
 
 export function App() {
   return (
@@ -31,6 +35,10 @@ export function App() {
                   <Route index element={<Bench />} />
                   <Route path="plans/:id" element={<PlanScreen />} />
                   <Route path="takes/:id" element={<Reading />} />
+                  <Route path="desk" element={<Desk />} />
+                  <Route path="desk/steps" element={<Steps />} />
+                  <Route path="desk/table" element={<TempoTable />} />
+                  <Route path="rehear" element={<Rehear />} />
                   <Route path="log" element={<Log />} />
                   <Route path="*" element={<NotFound />} />
                 </Route>

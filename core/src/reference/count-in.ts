@@ -31,6 +31,8 @@ const PARTS_OF_BEAT: Record<string, string> = {
 export interface Syllable {
   position: Fraction;
   text: string;
+  /** The beat's number; absent between beats. */
+  beat?: number;
   /** A click sounds with it. */
   click: boolean;
 }
@@ -46,6 +48,7 @@ export function countedBar(placement: Placement): Syllable[] {
     .map((position) => ({
       position,
       text: syllable(position, unit),
+      ...(position.mod(unit).equals(0) ? { beat: position.div(unit).valueOf() + 1 } : {}),
       click: clicks.some((at) => at.equals(position)),
     }));
 }

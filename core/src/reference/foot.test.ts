@@ -1,7 +1,7 @@
 import { TheilSenRegression } from 'ml-regression-theil-sen';
 import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
-import { footTempo } from './index.ts';
+import { footTempo, rateOfFoot } from './index.ts';
 
 interface Tapper {
   periodMs: number;
@@ -38,6 +38,8 @@ it('twelve exact taps at 600 ms are 100 a minute, without uncertainty', () => {
 it('says nothing below three taps, no uncertainty below four', () => {
   expect(footTempo([])).toBeNull();
   expect(footTempo([0, 600])).toBeNull();
+  expect(footTempo([0, 40, 80, 120])).toBeNull();
+  expect(footTempo([5, 5, 5, 5])).toBeNull();
   expect(footTempo([0, 600, 1200])).toMatchObject({ bpm: 100, plusMinus: null, steadiness: null });
 });
 
@@ -136,4 +138,11 @@ it('after a long pause tapping begins anew', () => {
   const first = Array.from({ length: 8 }, (_, i) => 600 * i);
   const second = Array.from({ length: 6 }, (_, i) => 12_000 + 400 * i);
   expect(footTempo([...first, ...second])).toMatchObject({ taps: 6, bpm: 150 });
+});
+
+it('writes down no more digits than the taps carry', () => {
+  const foot = { ...footTempo([0, 600, 1200])!, bpm: 99.64 };
+  expect(rateOfFoot(foot).valueOf()).toBe(100);
+  expect(rateOfFoot({ ...foot, plusMinus: 1.2 }).valueOf()).toBe(100);
+  expect(rateOfFoot({ ...foot, plusMinus: 0.3 }).valueOf()).toBe(99.6);
 });

@@ -7,6 +7,7 @@
  * t · √(6/5) · sd / √n, with n the beats tapped through.
  */
 import { studentInterval, theilSen } from '../stats/index.ts';
+import { Fraction } from '../time/index.ts';
 
 export interface FootTempo {
   /** Taps that were taken as beats. */
@@ -35,29 +36,20 @@ const BOUNCE_MS = 90;
 
 /**
  * @param tapsMs stamps in ms, in order; only the last run without a long pause counts.
- * @returns null below three taps.
+ * @returns null below three taps on beats.
  */
 export function footTempo(tapsMs: readonly number[]): FootTempo | null {
   const taps = lastRun(tapsMs);
   if (taps.length < FEWEST_TAPS) return null;
+  // The period of a single interval may put a late tap on the wrong beat; that of all of them does not.
   let beats = bestBeats(taps);
-  for (let round = 0; round < 2; round++) {
-    beats = onBeats(
-      taps,
-      theilSen(
-        beats.map((b) => b.beat),
-        beats.map((b) => b.ms),
-      ).slope,
-    ).beats;
-  }
-  const line = theilSen(
-    beats.map((b) => b.beat),
-    beats.map((b) => b.ms),
-  );
+  if (beats.length < FEWEST_TAPS) return null;
+  for (let round = 0; round < 2; round++) beats = onBeats(taps, periodOf(beats)).beats;
+  const periodMs = periodOf(beats);
   const span = beats[beats.length - 1].beat - beats[0].beat;
-  const spread = intervalSpread(beats, line.slope);
-  const spreadPercent = spread === null ? null : (100 * spread) / line.slope;
-  const bpm = 60_000 / line.slope;
+  const spread = intervalSpread(beats, periodMs);
+  const spreadPercent = spread === null ? null : (100 * spread) / periodMs;
+  const bpm = 60_000 / periodMs;
   return {
     taps: beats.length,
     doubled: taps.length - beats.length,
@@ -68,7 +60,7 @@ export function footTempo(tapsMs: readonly number[]): FootTempo | null {
         ? null
         : (bpm * studentInterval(0.95, beats.length - 2) * Math.sqrt(6 / 5) * spread) /
           Math.sqrt(span) /
-          line.slope,
+          periodMs,
     spreadPercent,
     steadiness:
       spreadPercent === null
@@ -81,9 +73,22 @@ export function footTempo(tapsMs: readonly number[]): FootTempo | null {
   };
 }
 
+/** The rate to write down: whole taps a minute, or tenths where the uncertainty carries them. */
+export function rateOfFoot({ bpm, plusMinus }: FootTempo): Fraction {
+  const places = plusMinus !== null && plusMinus < 0.5 ? 1 : 0;
+  return new Fraction(bpm).round(places);
+}
+
 interface TapOnBeat {
   ms: number;
   beat: number;
+}
+
+function periodOf(beats: readonly TapOnBeat[]): number {
+  return theilSen(
+    beats.map(({ beat }) => beat),
+    beats.map(({ ms }) => ms),
+  ).slope;
 }
 
 function lastRun(tapsMs: readonly number[]): number[] {

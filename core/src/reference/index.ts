@@ -11,3 +11,4 @@ export * from './foot.ts';
 export * from './placements.ts';
 export * from './count-in.ts';
 export * from './device.ts';
+export * from './settled.ts';

@@ -62,10 +62,12 @@ export function pluralOfLength(length: Fraction): string {
   return name.endsWith('half') ? `${name.slice(0, -1)}ves` : `${name}s`;
 }
 
+const BEATS = [
+  ...['1', '3/4', '1/2', '7/16', '3/8', '1/3', '1/4', '3/16', '1/6'],
+  ...['1/8', '3/32', '1/12', '1/16', '1/20', '1/24', '1/28', '1/32'],
+];
+
 /** The lengths a tempo may be said in, longest first, with their names. */
 export function commonBeats(): { length: string; name: string }[] {
-  return (['1', '1/2', '3/8', '1/4', '1/6', '3/16', '1/8', '1/12', '1/16'] as const).map((length) => ({
-    length,
-    name: nameOfLength(new Fraction(length)),
-  }));
+  return BEATS.map((length) => ({ length, name: nameOfLength(new Fraction(length)) }));
 }

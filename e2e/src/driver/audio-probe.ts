@@ -31,7 +31,9 @@ const probeScript = (record: boolean) => `
         if (!${record}) return connect.call(this, target, ...rest);
         const recorder = new AudioWorkletNode(this.context, 'probe-recorder', { outputChannelCount: [1] });
         recorder.isProbe = true;
-        recorder.port.onmessage = ({ data }) => probe.blocks.push(data);
+        probe.recorder = recorder;
+        // An earlier recorder goes on handing over its silence.
+        recorder.port.onmessage = ({ data }) => { if (probe.recorder === recorder) probe.blocks.push(data); };
         connect.call(this, recorder);
         connect.call(recorder, this.context.destination);
       }

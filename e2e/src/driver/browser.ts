@@ -176,6 +176,53 @@ export class Browser {
     return this.key(key, key, codes[key]);
   }
 
+  /** Goes from stop to stop by the Tab key until one has that name; as a keyboard user would. */
+  async tabTo(name: RegExp, mostStops = 150): Promise<void> {
+    for (let i = 0; i < mostStops; i++) {
+      await this.press('Tab');
+      const names = await this.script<string[]>(`
+        const { activeElement: el } = document;
+        const labels = [...(el.labels ?? [])].map((l) => l.textContent);
+        return [el.getAttribute('aria-label'), ...labels, el.textContent].map((t) => (t ?? '').trim());
+      `);
+      if (names.some((text) => name.test(text))) return;
+    }
+    throw new Error(`Tab never reached ${name}`);
+  }
+
+  /** Types with the keyboard where the focus is, in place of what is there. */
+  async type(text: string): Promise<void> {
+    await this.driver.actions().keyDown('\uE009').sendKeys('a').keyUp('\uE009').sendKeys(text).perform();
+  }
+
+  /** A finger on a place of the screen. */
+  async touch(x: number, y: number): Promise<void> {
+    await this.devTools('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [{ x, y }] });
+    await this.devTools('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
+  }
+
+  /** A finger on the middle of something, scrolled into sight. */
+  async touchOn(role: string, name: string): Promise<void> {
+    const element = await this.find(role, name);
+    await this.script('arguments[0].scrollIntoView({ block: "center" })', element);
+    const { x, y } = await this.script<{ x: number; y: number }>(
+      'const r = arguments[0].getBoundingClientRect(); return { x: r.x + r.width / 2, y: r.y + r.height / 2 };',
+      element,
+    );
+    await this.touch(x, y);
+  }
+
+  /** The page as it would leave the printer. */
+  async print(paper: { width: number; height: number }): Promise<Buffer> {
+    const { data } = (await this.devTools('Page.printToPDF', {
+      paperWidth: paper.width,
+      paperHeight: paper.height,
+      preferCSSPageSize: false,
+      printBackground: true,
+    })) as { data: string };
+    return Buffer.from(data, 'base64');
+  }
+
   private origin: number | null = null;
   private async timeOrigin(): Promise<number> {
     this.origin = await this.script<number>('return performance.timeOrigin');
@@ -184,10 +231,8 @@ export class Browser {
 
   /** Types into a field after emptying it. */
   async fill(role: string, name: string, text: string): Promise<void> {
-    const field = await this.find(role, name);
-    await field.click();
-    await this.driver.actions().keyDown('\uE009').sendKeys('a').keyUp('\uE009').perform();
-    await field.sendKeys(text);
+    await (await this.find(role, name)).click();
+    await this.type(text === '' ? '\uE017' : text);
   }
 
   async picture(file: string, full = false): Promise<void> {

@@ -4,7 +4,7 @@ import useSWR, { type SWRResponse } from 'swr';
 import useSWRInfinite from 'swr/infinite';
 import { waitingTake } from '../local/outbox.ts';
 import { request } from './client.ts';
-import type { Page, Player, StoredPlan, TakeItem } from './types.ts';
+import type { Page, Player, StoredPlan, TakeItem, TakeOrder } from './types.ts';
 
 const get = <Answer>(path: string) => request<Answer>('GET', path);
 
@@ -35,12 +35,12 @@ export function useLatestTakes(player: string | null, limit: number): SWRRespons
 const PAGE = 24;
 
 /** The pages of the log. Every visit asks anew: a note written a second ago must be there. */
-export function useTakePages(player: string | null) {
+export function useTakePages(player: string | null, order: TakeOrder) {
   return useSWRInfinite<Page<TakeItem>>(
     (index, previous: Page<TakeItem> | null) => {
       if (previous && !previous.nextCursor) return null;
       const cursor = index > 0 && previous ? `&cursor=${previous.nextCursor}` : '';
-      return `${takesKey(player, PAGE)}${cursor}`;
+      return `${takesKey(player, PAGE)}&order=${order}${cursor}`;
     },
     get<Page<TakeItem>>,
     { dedupingInterval: 0, revalidateAll: true },

@@ -1,5 +1,5 @@
 /** Documents as the server's lists give them. */
-import type { Plan } from '@feldspar/core/plan';
+import type { Plan, SaidTempo } from '@feldspar/core/plan';
 import type { Take, TakeSummary } from '@feldspar/core/take';
 
 export interface Player {
@@ -22,6 +22,10 @@ export interface TakeItem {
   planId: string | null;
   title: string;
   tempo: Plan['sections'][number]['tempo'];
+  /** What the tempo really was, where somebody said so. */
+  trueTempo: SaidTempo | null;
+  /** In quarters a minute, by which takes are compared. */
+  quarterBpm: number;
   startedAt: string;
   input: Take['input'];
   stopped: boolean;
@@ -33,3 +37,5 @@ export interface Page<Item> {
   items: Item[];
   nextCursor: string | null;
 }
+
+export type TakeOrder = 'newest' | 'slowest' | 'fastest';

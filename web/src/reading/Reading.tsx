@@ -3,13 +3,12 @@ import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Chip from '@mui/material/Chip';
-import Paper from '@mui/material/Paper';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import { planTempo } from '@feldspar/core/plan';
-import { type Take, playedTimeline } from '@feldspar/core/take';
+import { type Take, playedTimeline, takeTempo } from '@feldspar/core/take';
 import { type Report, disturbanceSentence, earlyLate } from '@feldspar/core/timing';
-import { tempoName } from '@feldspar/core/time';
+import { comparableName, tempoName } from '@feldspar/core/time';
 import { type ReactNode, useCallback, useMemo } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import useSWRImmutable from 'swr/immutable';
@@ -19,6 +18,7 @@ import { FittedCore } from '../core-sample/FittedCore.tsx';
 import { coreOfTake } from '../core-sample/model.ts';
 import { playAddress } from '../screens/play-address.ts';
 import { ErrorNotice } from '../shell/ErrorNotice.tsx';
+import { Panel } from '../shell/Panel.tsx';
 import { fastSlow, longDate, plural, unbroken } from '../shell/text.ts';
 import { KEY_SIGN, useKey } from '../shell/useKey.ts';
 import { measureInWorker } from '../workers/measure.ts';
@@ -117,7 +117,7 @@ function TakeLine({ take, report }: { take: Take; report: Report }) {
   const { counts } = report;
   const parts = [
     take.plan.title,
-    tempoName(planTempo(take.plan)),
+    comparableName(takeTempo(take)) + (take.trueTempo ? ' in truth' : ''),
     ...(player ? [[player.name, player.instrument].filter(Boolean).join(', ')] : []),
     longDate(take.startedAt),
     `${plural(counts.matched, 'hit')}, ${counts.missed === 0 ? 'none' : counts.missed} missed`,
@@ -166,17 +166,6 @@ function Figure({ name, why, children }: { name: string; why: string | undefined
         {children ?? '–'}
       </Typography>
     </Box>
-  );
-}
-
-function Panel({ title, children }: { title: string; children: ReactNode }) {
-  return (
-    <Paper component="section" variant="outlined" aria-label={title} sx={{ p: 2 }}>
-      <Typography variant="h3" component="h2" sx={{ mb: 1 }}>
-        {title}
-      </Typography>
-      {children}
-    </Paper>
   );
 }
 

@@ -7,7 +7,7 @@ import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import { type Plan, compile, planFacts, planTempo, withTempo } from '@feldspar/core/plan';
 import { suggest } from '@feldspar/core/practice';
-import { type Tempo, tempoName } from '@feldspar/core/time';
+import { type Tempo, comparableName } from '@feldspar/core/time';
 import { type ChangeEvent, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { ProblemError, request } from '../api/client.ts';
@@ -57,6 +57,9 @@ export function Bench() {
           <Typography variant="h2" id="clicks">
             Or choose another click
           </Typography>
+          <Button component={Link} to="/rehear" color="inherit" variant="outlined">
+            Re-hear one click
+          </Button>
           <OpenPlanFile onOpened={() => void plans.mutate()} />
         </Stack>
         <Box
@@ -158,7 +161,7 @@ function PlanLine({ plan }: { plan: Plan }) {
   }, [plan]);
   return (
     <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-      {tempoName(planTempo(plan))}
+      {comparableName(planTempo(plan))}
       {facts &&
         ` · ${minutes(facts.durationS)} min · longest alone ${plural(facts.longestAlone.beats, 'beat')}`}
       {!facts && ' · cannot be played by this version'}

@@ -6,29 +6,38 @@ import MenuItem from '@mui/material/MenuItem';
 import Stack from '@mui/material/Stack';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
-import { tempo as tempoOf, tempoName } from '@feldspar/core/time';
+import { comparableName, tempo as tempoOf, tempoName } from '@feldspar/core/time';
 import { useSnackbar } from 'notistack';
 import { useEffect } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import useSWR from 'swr';
 import { request } from '../api/client.ts';
 import { usePlayers, useTakePages } from '../api/hooks.ts';
-import type { TakeItem } from '../api/types.ts';
+import type { TakeItem, TakeOrder } from '../api/types.ts';
+import { deskOfTake } from '../desk/desk-address.ts';
 import { FittedCore } from '../core-sample/FittedCore.tsx';
 import { coreOfSummary } from '../core-sample/model.ts';
 import { type OutboxEntry, discard, keep } from '../local/outbox.ts';
 import { useOutbox } from '../local/useOutbox.ts';
 import { ErrorNotice } from '../shell/ErrorNotice.tsx';
+import { saveFile } from '../shell/save-file.ts';
 import { shortDate, unbroken } from '../shell/text.ts';
 import { measureInWorker } from '../workers/measure.ts';
 
 const EVERYBODY = 'everybody';
 
+const ORDERS: [TakeOrder, string][] = [
+  ['newest', 'newest first'],
+  ['slowest', 'slowest first'],
+  ['fastest', 'fastest first'],
+];
+
 export function Log() {
   const [search, setSearch] = useSearchParams();
   const player = search.get('player');
   const players = usePlayers();
-  const pages = useTakePages(player);
+  const order = ORDERS.find(([key]) => key === search.get('order'))?.[0] ?? 'newest';
+  const pages = useTakePages(player, order);
   const outbox = useOutbox().filter((entry) => !player || entry.take.playerId === player);
   const { mutate: renew } = pages;
   // A take that left the outbox is on the server now.
@@ -36,6 +45,12 @@ export function Log() {
   const { enqueueSnackbar, closeSnackbar } = useSnackbar();
   const items = pages.data?.flatMap((page) => page.items) ?? [];
   const more = pages.data?.at(-1)?.nextCursor != null;
+  const filter = (name: string, value: string, usual: string) => {
+    const next = new URLSearchParams(search);
+    if (value === usual) next.delete(name);
+    else next.set(name, value);
+    setSearch(next);
+  };
   const nameOf = (id: string | null) => players.data?.items.find((p) => p.id === id)?.name ?? null;
 
   const remove = async (take: TakeItem) => {
@@ -74,21 +89,37 @@ export function Log() {
         sx={{ flexWrap: 'wrap', justifyContent: 'space-between', alignItems: 'flex-start' }}
       >
         <Typography variant="h1">What was played</Typography>
-        <TextField
-          select
-          size="small"
-          label="Takes of"
-          value={players.data?.items.some(({ id }) => id === player) ? player : EVERYBODY}
-          onChange={({ target }) => setSearch(target.value === EVERYBODY ? {} : { player: target.value })}
-          sx={{ minWidth: 220 }}
-        >
-          <MenuItem value={EVERYBODY}>everybody</MenuItem>
-          {players.data?.items.map(({ id, name }) => (
-            <MenuItem key={id} value={id}>
-              {name}
-            </MenuItem>
-          ))}
-        </TextField>
+        <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap' }}>
+          <TextField
+            select
+            size="small"
+            label="Order"
+            value={order}
+            onChange={({ target }) => filter('order', target.value, 'newest')}
+            sx={{ minWidth: 150 }}
+          >
+            {ORDERS.map(([key, text]) => (
+              <MenuItem key={key} value={key}>
+                {text}
+              </MenuItem>
+            ))}
+          </TextField>
+          <TextField
+            select
+            size="small"
+            label="Takes of"
+            value={players.data?.items.some(({ id }) => id === player) ? player : EVERYBODY}
+            onChange={({ target }) => filter('player', target.value, EVERYBODY)}
+            sx={{ minWidth: 220 }}
+          >
+            <MenuItem value={EVERYBODY}>everybody</MenuItem>
+            {players.data?.items.map(({ id, name }) => (
+              <MenuItem key={id} value={id}>
+                {name}
+              </MenuItem>
+            ))}
+          </TextField>
+        </Stack>
       </Stack>
       {pages.error !== undefined && <ErrorNotice error={pages.error} />}
       {pages.data && items.length === 0 && outbox.length === 0 && (
@@ -134,7 +165,8 @@ const ROW = {
 } as const;
 
 function TakeRow({ take, player, onDelete }: { take: TakeItem; player: string | null; onDelete(): void }) {
-  const tempo = tempoName(tempoOf(take.tempo.bpm, take.tempo.beat));
+  const { bpm, beat } = take.trueTempo ?? take.tempo;
+  const tempo = comparableName(tempoOf(bpm, beat)) + (take.trueTempo ? ' in truth' : '');
   const facts = [
     take.title,
     tempo,
@@ -165,14 +197,29 @@ function TakeRow({ take, player, onDelete }: { take: TakeItem; player: string | 
           </Typography>
         )}
       </Box>
-      <Button
-        color="inherit"
-        onClick={onDelete}
-        aria-label={`Delete ${take.title}, ${shortDate(take.startedAt)}`}
-        sx={{ gridColumn: { xs: 2, sm: 'auto' }, justifySelf: 'start', color: 'text.secondary' }}
+      <Stack
+        direction="row"
+        useFlexGap
+        sx={{ flexWrap: 'wrap', gridColumn: { xs: 2, sm: 'auto' }, justifySelf: 'start' }}
       >
-        Delete
-      </Button>
+        <Button
+          component={Link}
+          to={deskOfTake(take)}
+          color="inherit"
+          aria-label={`What did ${tempoName(tempoOf(take.tempo.bpm, take.tempo.beat))} mean? ${take.title}, ${shortDate(take.startedAt)}`}
+          sx={{ color: 'text.secondary' }}
+        >
+          Tempo
+        </Button>
+        <Button
+          color="inherit"
+          onClick={onDelete}
+          aria-label={`Delete ${take.title}, ${shortDate(take.startedAt)}`}
+          sx={{ color: 'text.secondary' }}
+        >
+          Delete
+        </Button>
+      </Stack>
     </Box>
   );
 }
@@ -194,14 +241,7 @@ function SmallCore({ summary, title }: { summary: TakeItem['summary']; title: st
 function WaitingRow({ entry, player }: { entry: OutboxEntry; player: string | null }) {
   const { take, state, reason } = entry;
   const measured = useSWR(['waiting', entry.id, take.hits.length], () => measureInWorker(take));
-  const download = () => {
-    const url = URL.createObjectURL(new Blob([JSON.stringify(take)], { type: 'application/json' }));
-    const link = document.createElement('a');
-    link.href = url;
-    link.download = `take-${take.id}.json`;
-    link.click();
-    URL.revokeObjectURL(url);
-  };
+  const download = () => saveFile(`take-${take.id}.json`, 'application/json', JSON.stringify(take));
   return (
     <Box component="li" sx={ROW}>
       {measured.data ? <SmallCore summary={measured.data.summary} title={take.plan.title} /> : <span />}

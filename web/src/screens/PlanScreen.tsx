@@ -7,9 +7,9 @@ import Switch from '@mui/material/Switch';
 import Typography from '@mui/material/Typography';
 import { type Plan, compile, planFacts, planTempo, withTempo } from '@feldspar/core/plan';
 import { isVoice } from '@feldspar/core/sound';
-import { type Tempo, meterName, parseFraction, tempoName } from '@feldspar/core/time';
+import { type Tempo, comparableName, meterName, parseFraction } from '@feldspar/core/time';
 import { useCallback, useMemo, useState } from 'react';
-import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { usePlan } from '../api/hooks.ts';
 import { ErrorNotice } from '../shell/ErrorNotice.tsx';
 import { minutes, oneDecimal, plural } from '../shell/text.ts';
@@ -17,6 +17,8 @@ import { KEY_SIGN, useKey } from '../shell/useKey.ts';
 import { feedbackWanted, wantFeedback } from '../stage/feedback.ts';
 import { SimulatedTry } from '../stage/SimulatedTry.tsx';
 import { TempoField } from '../tempo/TempoField.tsx';
+import { deskOfPlan } from '../desk/desk-address.ts';
+import { DeletePlan } from './DeletePlan.tsx';
 import { PlanPicture } from './PlanPicture.tsx';
 import { playAddress, tempoOfAddress, tempoQuery } from './play-address.ts';
 
@@ -32,6 +34,7 @@ export function PlanScreen() {
       title={data.title}
       trains={data.trains}
       stored={data.document}
+      ready={data.ready}
     />
   );
 }
@@ -41,9 +44,10 @@ interface BeforePlayingProps {
   title: string;
   trains: string;
   stored: Plan;
+  ready: boolean;
 }
 
-function PlanBeforePlaying({ id, title, trains, stored }: BeforePlayingProps) {
+function PlanBeforePlaying({ id, title, trains, stored, ready }: BeforePlayingProps) {
   const navigate = useNavigate();
   const [search, setSearch] = useSearchParams();
   // The address keeps the tempo that was set, so a reload or a way back from the stage does not lose it.
@@ -88,6 +92,10 @@ function PlanBeforePlaying({ id, title, trains, stored }: BeforePlayingProps) {
           <Button variant="contained" size="large" onClick={play} disabled={!playable}>
             To the stage&ensp;{KEY_SIGN.Enter}
           </Button>
+          <Button component={Link} to={deskOfPlan(id, plan)} variant="outlined" color="inherit">
+            What does the number mean?
+          </Button>
+          {!ready && <DeletePlan id={id} title={title} />}
         </Stack>
         <FormControlLabel
           control={
@@ -122,8 +130,9 @@ function Facts({ plan, timeline }: { plan: Plan; timeline: ReturnType<typeof com
   return (
     <Box>
       <Typography>
-        {tempoName(planTempo(plan))}, {meterName({ beats: meter.beats, unit: parseFraction(meter.unit) })},{' '}
-        {plural(facts.bars, 'bar')}, {minutes(facts.durationS)} min, {plural(facts.clicks, 'click')}.
+        {comparableName(planTempo(plan))},{' '}
+        {meterName({ beats: meter.beats, unit: parseFraction(meter.unit) })}, {plural(facts.bars, 'bar')},{' '}
+        {minutes(facts.durationS)} min, {plural(facts.clicks, 'click')}.
       </Typography>
       <Typography sx={{ fontWeight: 600 }}>
         Longest alone: {plural(longestAlone.beats, 'beat')}, {oneDecimal(longestAlone.seconds)} s, from bar{' '}

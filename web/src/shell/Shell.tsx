@@ -11,6 +11,7 @@ import { DISPLAY_FACE } from '../theme/theme.ts';
 
 const PLACES = [
   { to: '/', name: 'Bench' },
+  { to: '/desk', name: 'Tempo desk' },
   { to: '/log', name: 'Log' },
 ];
 
@@ -19,6 +20,7 @@ export function Shell() {
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: { xs: 'column-reverse', md: 'row' } }}>
       <Box
         component="header"
+        className="no-print"
         sx={{
           bgcolor: LIGHT.ink,
           color: DARK.ink,
@@ -60,7 +62,8 @@ export function Shell() {
                 textDecoration: 'none',
                 fontWeight: 600,
                 minHeight: 48,
-                px: 2.5,
+                px: { xs: 1.25, md: 2.5 },
+                whiteSpace: 'nowrap',
                 display: 'flex',
                 alignItems: 'center',
                 borderLeft: { md: '4px solid transparent' },
@@ -114,7 +117,7 @@ function LightSwitch() {
       sx={{
         color: DARK.quiet,
         justifyContent: 'flex-start',
-        px: 2.5,
+        px: { xs: 1.25, md: 2.5 },
         whiteSpace: 'nowrap',
         '&:hover': { color: DARK.ink },
       }}

@@ -29,9 +29,9 @@ const UP_TO_ONE = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 1 });
 export const oneDecimal = (value: number) =>
   ONE_DECIMAL.format(Math.abs(value) < 0.05 ? 0 : value).replace('-', '−');
 
-/** A sentence whose numbers stay on one line with their units. */
+/** A sentence whose numbers stay on one line with their units, and tempos with their notes. */
 export const unbroken = (sentence: string) =>
-  sentence.replace(/(\d) (?=(ms|%|beats?|bars?|silent)\b|%)/g, '$1\u00a0');
+  sentence.replace(/(\d) (?=(ms|%|beats?|bars?|silent)\b|%)/g, '$1\u00a0').replace(/ = /g, '\u00a0=\u00a0');
 export const plural = (count: number, noun: string) =>
   `${UP_TO_ONE.format(count)} ${noun}${count === 1 ? '' : 's'}`;
 

@@ -28,6 +28,16 @@ function scheme(core: CorePalette, onPlayer: string) {
   };
 }
 
+/** The light scheme's colours under their variable names, stronger than the dark room's. */
+const PAPER = Object.fromEntries([
+  ...Object.entries(LIGHT).map(([name, colour]) => [`--mui-palette-core-${name}`, `${colour} !important`]),
+  ['--mui-palette-text-primary', `${LIGHT.ink} !important`],
+  ['--mui-palette-text-secondary', `${LIGHT.quiet} !important`],
+  ['--mui-palette-background-default', '#fff !important'],
+  ['--mui-palette-background-paper', '#fff !important'],
+  ['--mui-palette-divider', `${LIGHT.line} !important`],
+]);
+
 const display = { fontFamily: DISPLAY_FACE, fontWeight: 700, letterSpacing: '-0.01em' } as const;
 
 export const theme = createTheme({
@@ -52,6 +62,13 @@ export const theme = createTheme({
     MuiCssBaseline: {
       styleOverrides: {
         body: { fontVariantNumeric: 'tabular-nums', fontFeatureSettings: '"tnum"' },
+        '@media print': {
+          // Paper is light whatever the room.
+          ':root, [data-scheme]': PAPER,
+          body: { background: 'none', printColorAdjust: 'exact' },
+          '.no-print': { display: 'none !important' },
+        },
+        '@page': { margin: '12mm' },
         a: { color: 'inherit', textUnderlineOffset: '3px' },
         ':focus-visible': { outline: '3px solid var(--mui-palette-core-click)', outlineOffset: '2px' },
         '@media (prefers-reduced-motion: reduce)': {

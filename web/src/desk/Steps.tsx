@@ -1,0 +1,223 @@
+/** From one tempo to another in equal steps: as a list, or as a plan that plays them one after the other. */
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
+import Stack from '@mui/material/Stack';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { type Plan, compile } from '@feldspar/core/plan';
+import { stepsPlan } from '@feldspar/core/practice';
+import {
+  MOST_PLAYS,
+  type StepsWanted,
+  lengthOfSteps,
+  playsLasting,
+  readRate,
+  stepsOver,
+} from '@feldspar/core/reference';
+import {
+  Fraction,
+  type Tempo,
+  nameOfLength,
+  parseFraction,
+  rateText,
+  saidIn,
+  tempoName,
+} from '@feldspar/core/time';
+import { useState } from 'react';
+import { useNavigate, useSearchParams } from 'react-router';
+import { useSWRConfig } from 'swr';
+import { request } from '../api/client.ts';
+import { usePlans } from '../api/hooks.ts';
+import { tempoOfAddress } from '../screens/play-address.ts';
+import { ErrorNotice } from '../shell/ErrorNotice.tsx';
+import { PrintButton } from '../shell/PrintButton.tsx';
+import { saveFile } from '../shell/save-file.ts';
+import { minutes, plural } from '../shell/text.ts';
+import { TempoField } from '../tempo/TempoField.tsx';
+import { START } from './desk-state.ts';
+import { stepsCsv } from './steps-csv.ts';
+
+const PLAYS = { min: 2, max: MOST_PLAYS };
+const MINUTES = { min: 1, max: 120 };
+
+export default function Steps() {
+  const [search] = useSearchParams();
+  const [from, setFrom] = useState(() => tempoOfAddress(search) ?? START.at);
+  const [to, setTo] = useState<Tempo>(() => ({ ...from, bpm: from.bpm.mul(5, 4).round() }));
+  const [valid, setValid] = useState({ from: true, to: true });
+  const [by, setBy] = useState<StepsWanted['by']>('bpm');
+  const [over, setOver] = useState<'plays' | 'minutes'>('plays');
+  const [count, setCount] = useState('7');
+  const plans = usePlans().data?.items ?? [];
+  const [planId, setPlanId] = useState<string | null>(null);
+  const plan = plans.find(({ id }) => id === planId) ?? plans[0];
+
+  const typed = readRate(count, over === 'plays' ? PLAYS : MINUTES, over);
+  const whole = over === 'minutes' || !typed.bpm || typed.bpm.mod(1).equals(0);
+  const problem = typed.problem ?? (whole ? null : 'Plays are whole: type 7 rather than 7.5.');
+  const tempos =
+    plan && problem === null && typed.bpm && valid.from && valid.to
+      ? tempoRow(plan.document, { from, to, by }, over, typed.bpm.valueOf())
+      : null;
+
+  return (
+    <Stack spacing={2.5} sx={{ maxWidth: 1000 }}>
+      <Typography variant="h1">
+        Steps from {tempoName(from)} to {tempoName(saidIn(to, from.beat))}
+      </Typography>
+      <Stack direction="row" useFlexGap spacing={4} className="no-print" sx={{ flexWrap: 'wrap' }}>
+        <TempoField
+          of="From"
+          value={from}
+          onChange={setFrom}
+          onValid={(ok) => setValid((v) => ({ ...v, from: ok }))}
+        />
+        <TempoField
+          of="To"
+          value={to}
+          onChange={setTo}
+          onValid={(ok) => setValid((v) => ({ ...v, to: ok }))}
+        />
+      </Stack>
+      <Stack
+        direction="row"
+        useFlexGap
+        spacing={1.5}
+        className="no-print"
+        sx={{ flexWrap: 'wrap', alignItems: 'flex-start' }}
+      >
+        <Choice
+          label="In steps of"
+          value={by}
+          onChange={(value) => setBy(value as typeof by)}
+          options={[
+            ['bpm', `equal ${nameOfLength(from.beat)}s a minute`],
+            ['percent', 'equal percent'],
+          ]}
+        />
+        <TextField
+          label="Over"
+          value={count}
+          error={problem !== null}
+          helperText={problem}
+          onChange={({ target }) => setCount(target.value)}
+          slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+          sx={{ width: 150 }}
+        />
+        <Choice
+          label="plays or minutes"
+          value={over}
+          onChange={(value) => setOver(value as typeof over)}
+          options={[
+            ['plays', 'plays'],
+            ['minutes', 'minutes'],
+          ]}
+        />
+        {plan && (
+          <Choice
+            label="Each time"
+            value={plan.id}
+            onChange={setPlanId}
+            options={plans.map(({ id, title }) => [id, title])}
+          />
+        )}
+      </Stack>
+      {tempos && <StepList plan={plan.document} tempos={tempos} />}
+    </Stack>
+  );
+}
+
+interface ChoiceProps {
+  label: string;
+  value: string;
+  options: [string, string][];
+  onChange(value: string): void;
+}
+
+function Choice({ label, value, options, onChange }: ChoiceProps) {
+  return (
+    <TextField
+      select
+      label={label}
+      value={value}
+      onChange={({ target }) => onChange(target.value)}
+      sx={{ minWidth: 150 }}
+    >
+      {options.map(([key, text]) => (
+        <MenuItem key={key} value={key}>
+          {text}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+}
+
+function StepList({ plan, tempos }: { plan: Plan; tempos: Tempo[] }) {
+  const navigate = useNavigate();
+  const { mutate } = useSWRConfig();
+  const [error, setError] = useState<unknown>(null);
+  const save = async () => {
+    try {
+      const row = stepsPlan(plan, tempos);
+      compile(row);
+      const id = crypto.randomUUID();
+      await request('PUT', `/plans/${id}`, row);
+      void mutate('/plans');
+      await navigate(`/plans/${id}`);
+    } catch (failure) {
+      setError(failure);
+    }
+  };
+  const lasts = lengthOfSteps(tempos, lengthOf(plan));
+  return (
+    <>
+      <Typography role="status">
+        {plural(tempos.length, 'play')} of {plan.title}, {minutes(lasts)} min in all.
+      </Typography>
+      <Stack direction="row" useFlexGap spacing={1.5} className="no-print" sx={{ flexWrap: 'wrap' }}>
+        <Button variant="contained" onClick={() => void save()}>
+          Make it a plan
+        </Button>
+        <Button
+          variant="outlined"
+          color="inherit"
+          onClick={() => saveFile('steps.csv', 'text/csv', stepsCsv(tempos, lengthOf(plan)))}
+        >
+          Save the list (CSV)
+        </Button>
+        <PrintButton />
+      </Stack>
+      {error !== null && <ErrorNotice error={error} />}
+      <Box component="ol" aria-label="Steps" sx={{ columns: '220px', m: 0, pl: 4, lineHeight: 1.9 }}>
+        {tempos.map((at, i) => (
+          <li key={i}>
+            <strong>{tempoName(at)}</strong>
+            {i > 0 && (
+              <Box component="span" sx={{ color: 'text.secondary' }}>{` ${stepText(tempos[i - 1], at)}`}</Box>
+            )}
+          </li>
+        ))}
+      </Box>
+    </>
+  );
+}
+
+/** "+2.5" against the play before. */
+function stepText(before: Tempo, now: Tempo): string {
+  const change = now.bpm.sub(before.bpm);
+  return `${change.gte(0) ? '+' : '−'}${rateText(change.abs())}`;
+}
+
+/** A plan's length, in whole notes, at the tempo of its first section. */
+function lengthOf(plan: Plan): Tempo['beat'] {
+  return plan.sections.reduce(
+    (sum, { bars, meter }) => sum.add(parseFraction(meter.unit).mul(meter.beats * bars)),
+    new Fraction(0),
+  );
+}
+
+function tempoRow(plan: Plan, wanted: StepsWanted, over: 'plays' | 'minutes', amount: number): Tempo[] {
+  const plays = over === 'plays' ? amount : playsLasting(60 * amount, lengthOf(plan), wanted);
+  return stepsOver(plays, wanted);
+}
