@@ -253,6 +253,42 @@ describe('re-hearing one click on a phone', () => {
   });
 });
 
+it('by keyboard alone: the click’s speed is typed, a placement started, and the stage left again', async () => {
+  await browser.goto(`${app.url}/rehear`);
+  await browser.see(/One click at 60 a minute/);
+  await browser.tabTo(/^Clicks a minute/);
+  await browser.type('90');
+  await browser.see(/One click at 90 a minute/);
+  await browser.tabTo(/^Start third triplet partial/);
+  await browser.press('Enter');
+  await browser.find('button', '^Start');
+  await browser.press('Enter');
+  await browser.see(/bar 1 /);
+  await browser.press('Escape');
+  await browser.find('button', '^Start');
+});
+
+it('on a phone: a spoken 100 is settled by touch and sent to a plan', async () => {
+  await browser.resize(PHONE);
+  await browser.goto(`${app.url}/desk`);
+  await browser.fill('textbox', '^Somebody said', '100');
+  await browser.touchOn('button', '^Show on the stick: 100 = halves of a tune in eighths');
+  await browser.see(/Click and foot are one: half = 100/);
+  expect(await browser.script<number>('return document.documentElement.scrollWidth')).toBe(390);
+  await browser.touchOn('button', '^Send half = 100 to Every beat: 100 = halves');
+  await browser.see(/half = 100 \(quarter = 200\), 4\/4/);
+  await browser.resize(DESKTOP);
+});
+
+it('a length is turned back into a tempo', async () => {
+  await browser.goto(`${app.url}/desk?quarters=100&foot=1/4&click=1/4&meter=3/4`);
+  await browser.fill('textbox', '^Bars of 3/4', '16');
+  await browser.fill('textbox', '^Seconds', '32');
+  await browser.see(/16 bars in 32 s are quarter = 90/);
+  await browser.click('button', '^Take quarter = 90$');
+  await browser.see(/Click and foot are one: quarter = 90/);
+});
+
 it('one click a bar: the "and" of 2 in 5 at 20 falls 2.1 s before the downbeat', async () => {
   await browser.goto(`${app.url}/rehear?rate=20&beats=5&part=and`);
   const row = await browser.find('listitem', 'the “and” of 2 in 5');
@@ -278,4 +314,22 @@ describe('on paper', () => {
       expect(count).toBeLessThanOrEqual(2);
     },
   );
+
+  it('is light, and without what cannot be pressed on it, even in a dark room', async () => {
+    await browser.scheme('dark');
+    await browser.goto(`${app.url}/rehear?rate=60`);
+    await browser.see(/One click at 60/);
+    await browser.devTools('Emulation.setEmulatedMedia', {
+      media: 'print',
+      features: [{ name: 'prefers-color-scheme', value: 'dark' }],
+    });
+    const { canvas, ink } = await browser.script<{ canvas: string; ink: string }>(`
+      const { colorScheme: canvas } = getComputedStyle(document.documentElement);
+      return { canvas, ink: getComputedStyle(document.querySelector('h1')).color };
+    `);
+    expect([canvas, ink]).toEqual(['light', 'rgb(35, 39, 44)']);
+    expect(await browser.all('link', 'Start')).toHaveLength(0);
+    expect(await browser.all('link', 'Bench')).toHaveLength(0);
+    await browser.devTools('Emulation.setEmulatedMedia', { media: '', features: [] });
+  });
 });

@@ -101,6 +101,26 @@ describe('lengths', () => {
   });
 });
 
+// The table of relative values that opens every handbook of notation (e.g. Read, Music Notation, ch. 5; from memory).
+it.each([
+  ['whole', 0, 'half', 2],
+  ['whole', 0, 'quarter', 4],
+  ['whole', 0, 'eighth', 8],
+  ['whole', 0, 'sixteenth', 16],
+  ['whole', 0, 'thirty-second', 32],
+  ['breve', 0, 'whole', 2],
+  ['half', 1, 'quarter', 3],
+  ['quarter', 1, 'eighth', 3],
+  ['half', 2, 'eighth', 7],
+  ['quarter', 2, 'sixteenth', 7],
+] as const)('handbook: a %s with %d dots holds, in %ss, %d', (base, dots, part, count) => {
+  expect(
+    lengthOf({ base, dots })
+      .div(lengthOf({ base: part }))
+      .valueOf(),
+  ).toBe(count);
+});
+
 describe('note values against a general music-theory library (tonal)', () => {
   const names: Record<NoteBase, string> = {
     breve: 'double whole',
@@ -169,6 +189,12 @@ describe('a rate as people type it', () => {
     ['12 or so, perhaps a little more', /“12 or so, p…” is not a number/],
   ])('refuses "%s" and says why', (text, problem) => {
     expect(readRate(text)).toEqual({ problem: expect.stringMatching(problem) });
+  });
+
+  it('reads other numbers in their own words', () => {
+    const bars = (text: string) => readRate(text, { min: 1, max: 999 }, 'bars').problem;
+    expect(bars('0')).toMatch(/0 bars is nothing/);
+    expect(bars('1000')).toMatch(/1000 bars is too much\. Type a number from 1 to 999/);
   });
 
   it('judges a tempo by its quarter, whatever note it is said in', () => {

@@ -8,7 +8,7 @@ export type TypedRate = { bpm: Fraction; problem?: undefined } | { bpm?: undefin
 
 /**
  * @param range the least and the most that may be typed.
- * @param what the plural of what is counted, for the message.
+ * @param what what is counted, for the message.
  */
 export function readRate(
   text: string,
@@ -27,9 +27,12 @@ export function readRate(
     return { problem: `“${shortened(typed)}” is not a number. ${remedy}` };
   }
   const bpm = new Fraction(typed);
-  if (bpm.equals(0)) return { problem: `0 ${what} never sounds. ${remedy}` };
-  if (bpm.lt(min)) return { problem: `${shortened(typed)} ${what} is too slow. ${remedy}` };
-  if (bpm.gt(max)) return { problem: `${shortened(typed)} ${what} is too fast. ${remedy}` };
+  const tempo = what === 'a minute';
+  if (bpm.equals(0)) return { problem: `0 ${what} ${tempo ? 'never sounds' : 'is nothing'}. ${remedy}` };
+  if (bpm.lt(min))
+    return { problem: `${shortened(typed)} ${what} is too ${tempo ? 'slow' : 'little'}. ${remedy}` };
+  if (bpm.gt(max))
+    return { problem: `${shortened(typed)} ${what} is too ${tempo ? 'fast' : 'much'}. ${remedy}` };
   return { bpm };
 }
 

@@ -20,6 +20,7 @@ import { rehearAddress } from '../rehear/rehear-address.ts';
 import { fastSlow, oneDecimal, unbroken } from '../shell/text.ts';
 import { DeviceCard } from './DeviceCard.tsx';
 import { FootCard } from './FootCard.tsx';
+import { LengthCard } from './LengthCard.tsx';
 import { Meant } from './Meant.tsx';
 import { MeterSelect } from './MeterSelect.tsx';
 import { ModulationCard } from './ModulationCard.tsx';
@@ -114,7 +115,8 @@ export default function Desk() {
             }
             onSend={sendTempo}
           />
-          <Box sx={{ order: { xs: 2, lg: 0 } }}>
+          <Box sx={{ ...COLUMN, order: { xs: 2, lg: 0 } }}>
+            <LengthCard foot={at.beat} meter={meter} onTake={(tempo) => change(atSpeed(state, tempo))} />
             <DeviceCard at={at} />
           </Box>
         </Box>

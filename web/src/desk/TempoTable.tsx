@@ -100,5 +100,5 @@ const TABLE = {
   '& tbody th': { fontWeight: 700 },
   '& .mine > *': { bgcolor: 'background.paper', color: 'core.player', fontWeight: 700 },
   '& td:last-of-type, & thead th:last-of-type': { textAlign: 'left' },
-  '@media print': { fontSize: '7.5pt', '& th, & td': { py: '1.1pt', px: '4pt', whiteSpace: 'normal' } },
+  '@media print': { fontSize: '8pt', '& th, & td': { py: '1.4pt', px: '4pt', whiteSpace: 'normal' } },
 } as const;

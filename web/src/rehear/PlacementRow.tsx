@@ -15,6 +15,7 @@ import {
 import { type Tempo, meterName, tempoName } from '@feldspar/core/time';
 import { Link } from 'react-router';
 import { playAddress } from '../screens/play-address.ts';
+import { unbroken } from '../shell/text.ts';
 import { PlacementPicture } from './PlacementPicture.tsx';
 
 interface PlacementRowProps {
@@ -65,10 +66,12 @@ export function PlacementRow({ placement, rate, heard, onHear }: PlacementRowPro
           component="p"
           sx={{ color: doubts.length > 0 ? 'text.secondary' : 'text.primary' }}
         >
-          {tempoName(felt)}
+          {unbroken(tempoName(felt))}
         </Typography>
         <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-          in {meterName(placement.meter)}, the downbeat {SECONDS.format(wait)} s after the click
+          {unbroken(
+            `in ${meterName(placement.meter)}, the downbeat ${SECONDS.format(wait)} s after the click`,
+          )}
         </Typography>
         {doubts.length > 0 && !beyond && (
           <Typography variant="body2" sx={{ color: 'core.late', fontWeight: 600 }}>

@@ -73,7 +73,7 @@ export default function Rehear() {
     <Stack spacing={3} sx={{ maxWidth: 1240 }}>
       <Box>
         <Typography variant="h1">
-          One click at {rateText(rate)}, heard in {all.length} places
+          One click at {rateText(rate)} a minute, heard in {all.length} places
         </Typography>
         <Typography sx={{ color: 'text.secondary', mt: 0.75, maxWidth: '70ch' }}>
           The click never changes its speed. What changes is where you say it falls; everything else follows.

@@ -31,7 +31,7 @@ export const oneDecimal = (value: number) =>
 
 /** A sentence whose numbers stay on one line with their units, and tempos with their notes. */
 export const unbroken = (sentence: string) =>
-  sentence.replace(/(\d) (?=(ms|%|beats?|bars?|silent)\b|%)/g, '$1\u00a0').replace(/ = /g, '\u00a0=\u00a0');
+  sentence.replace(/(\d) (?=(ms|s|%|beats?|bars?|silent)\b|%)/g, '$1\u00a0').replace(/ = /g, '\u00a0=\u00a0');
 export const plural = (count: number, noun: string) =>
   `${UP_TO_ONE.format(count)} ${noun}${count === 1 ? '' : 's'}`;
 

@@ -64,10 +64,12 @@ export const theme = createTheme({
         body: { fontVariantNumeric: 'tabular-nums', fontFeatureSettings: '"tnum"' },
         '@media print': {
           // Paper is light whatever the room.
-          ':root, [data-scheme]': PAPER,
+          ':root, [data-scheme]': { ...PAPER, colorScheme: 'light !important' },
           body: { background: 'none', printColorAdjust: 'exact' },
           '.no-print': { display: 'none !important' },
         },
+        // What is scrolled into sight must not end up behind the bar at the foot of a phone's screen.
+        '@media (max-width: 899.95px)': { html: { scrollPaddingBottom: 72 } },
         '@page': { margin: '12mm' },
         a: { color: 'inherit', textUnderlineOffset: '3px' },
         ':focus-visible': { outline: '3px solid var(--mui-palette-core-click)', outlineOffset: '2px' },
