@@ -231,7 +231,9 @@ export class Browser {
 
   /** Types into a field after emptying it. */
   async fill(role: string, name: string, text: string): Promise<void> {
-    await (await this.find(role, name)).click();
+    const field = await this.find(role, name);
+    await this.script('arguments[0].scrollIntoView({ block: "nearest" })', field);
+    await field.click();
     await this.type(text === '' ? '\uE017' : text);
   }
 

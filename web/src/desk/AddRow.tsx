@@ -1,12 +1,16 @@
 /** Another row for the stick: any note, dotted or double-dotted, in any usual tuplet. */
 import Button from '@mui/material/Button';
-import MenuItem from '@mui/material/MenuItem';
 import Stack from '@mui/material/Stack';
-import TextField from '@mui/material/TextField';
 import { NOTE_BASES, type NoteBase, type Tempo, lengthOf } from '@feldspar/core/time';
 import { useState } from 'react';
+import { Choice } from '../shell/Choice.tsx';
 
-const DOTS = ['no dot', 'one dot', 'two dots'] as const;
+const BASES = (Object.keys(NOTE_BASES) as NoteBase[]).map((base) => [base, base] as const);
+const DOTS = [
+  [0, 'no dot'],
+  [1, 'one dot'],
+  [2, 'two dots'],
+] as const;
 const TUPLETS = [
   { text: 'no tuplet' },
   ...(
@@ -34,27 +38,6 @@ export function AddRow({ onAdd }: { onAdd(length: Tempo['beat']): void }) {
       </Button>
     );
   }
-  const select = (
-    label: string,
-    value: string | number,
-    set: (value: string) => void,
-    options: [string | number, string][],
-  ) => (
-    <TextField
-      select
-      size="small"
-      label={label}
-      value={value}
-      onChange={({ target }) => set(target.value)}
-      sx={{ minWidth: 120 }}
-    >
-      {options.map(([key, text]) => (
-        <MenuItem key={key} value={key}>
-          {text}
-        </MenuItem>
-      ))}
-    </TextField>
-  );
   return (
     <Stack
       direction="row"
@@ -64,24 +47,14 @@ export function AddRow({ onAdd }: { onAdd(length: Tempo['beat']): void }) {
       role="group"
       aria-label="Another row"
     >
-      {select(
-        'Note',
-        base,
-        (value) => setBase(value as NoteBase),
-        Object.keys(NOTE_BASES).map((key) => [key, key]),
-      )}
-      {select(
-        'Dots',
-        dots,
-        (value) => setDots(Number(value) as 0 | 1 | 2),
-        DOTS.map((text, i) => [i, text]),
-      )}
-      {select(
-        'Tuplet',
-        tuplet,
-        (value) => setTuplet(Number(value)),
-        TUPLETS.map(({ text }, i) => [i, text]),
-      )}
+      <Choice label="Note" value={base} options={BASES} onChange={setBase} />
+      <Choice label="Dots" value={dots} options={DOTS} onChange={setDots} minWidth={110} />
+      <Choice
+        label="Tuplet"
+        value={tuplet}
+        options={TUPLETS.map(({ text }, i) => [i, text] as const)}
+        onChange={setTuplet}
+      />
       <Button
         variant="outlined"
         color="inherit"

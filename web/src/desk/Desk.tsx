@@ -30,7 +30,7 @@ import { Stick } from './Stick.tsx';
 import { type DeskState, atSpeed, clickOn, deskOfAddress, deskQuery, footOn } from './desk-state.ts';
 import { lastDesk, rememberDesk } from './last-desk.ts';
 import { type Target, targetOfAddress } from './target.ts';
-import { useSend } from './useSend.tsx';
+import { useSend } from './useSend.ts';
 
 export default function Desk() {
   const [search, setSearch] = useSearchParams();

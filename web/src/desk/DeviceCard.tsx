@@ -1,12 +1,12 @@
 /** A device with a short reach: on which notes, or heard in which places, it still gives the tempo. */
 import Box from '@mui/material/Box';
 import Stack from '@mui/material/Stack';
-import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { type DeviceSetting, noteSettings, placementSettings, readRate } from '@feldspar/core/reference';
 import { type Tempo, pluralOfLength, rateText, tempoName } from '@feldspar/core/time';
 import { type ReactNode, useState } from 'react';
 import { Link } from 'react-router';
+import { NumberText } from '../shell/NumberText.tsx';
 import { Panel } from '../shell/Panel.tsx';
 import { fastSlow } from '../shell/text.ts';
 import { rehearAddress } from '../rehear/rehear-address.ts';
@@ -29,8 +29,8 @@ export function DeviceCard({ at }: { at: Tempo }) {
   return (
     <Panel title="On a device that only reaches so far">
       <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap' }}>
-        <Reach label="It goes from" value={low} problem={from.problem} onChange={setLow} />
-        <Reach label="to" value={high} problem={to.problem ?? turned} onChange={setHigh} />
+        <NumberText label="It goes from" value={low} problem={from.problem} onChange={setLow} />
+        <NumberText label="to" value={high} problem={to.problem ?? turned} onChange={setHigh} />
       </Stack>
       {range && (
         <Box role="status" sx={{ mt: 1 }}>
@@ -69,28 +69,6 @@ function List({ children }: { children: ReactNode }) {
     <Box component="ul" sx={{ m: 0, pl: 2.5, fontSize: '0.95rem', lineHeight: 1.6 }}>
       {children}
     </Box>
-  );
-}
-
-interface ReachProps {
-  label: string;
-  value: string;
-  problem: string | undefined;
-  onChange(text: string): void;
-}
-
-function Reach({ label, value, problem, onChange }: ReachProps) {
-  return (
-    <TextField
-      size="small"
-      label={label}
-      value={value}
-      error={problem !== undefined}
-      helperText={problem}
-      onChange={({ target }) => onChange(target.value)}
-      slotProps={{ htmlInput: { inputMode: 'decimal' } }}
-      sx={{ width: 150 }}
-    />
   );
 }
 

@@ -1,11 +1,11 @@
 /** From a length back to the tempo: so many bars lasted so many seconds. */
 import Button from '@mui/material/Button';
 import Stack from '@mui/material/Stack';
-import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { readRate, tempoLasting, tempoProblem } from '@feldspar/core/reference';
 import { type Meter, type Tempo, barLength, meterName, rateText, tempoName } from '@feldspar/core/time';
 import { useState } from 'react';
+import { NumberText } from '../shell/NumberText.tsx';
 import { Panel } from '../shell/Panel.tsx';
 
 const BARS = { min: 1, max: 999 };
@@ -25,23 +25,16 @@ export function LengthCard({ foot, meter, onTake }: LengthCardProps) {
   const tempo =
     bars.bpm && seconds.bpm ? tempoLasting(barLength(meter).mul(bars.bpm), seconds.bpm, foot) : null;
   const problem = tempo && tempoProblem(tempo);
-  const field = (label: string, value: string, wrong: string | undefined, set: (text: string) => void) => (
-    <TextField
-      size="small"
-      label={label}
-      value={value}
-      error={wrong !== undefined}
-      helperText={wrong}
-      onChange={({ target }) => set(target.value)}
-      slotProps={{ htmlInput: { inputMode: 'decimal' } }}
-      sx={{ width: 150 }}
-    />
-  );
   return (
     <Panel title="From how long it lasted">
       <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap' }}>
-        {field(`Bars of ${meterName(meter)}`, barsText, bars.problem, setBarsText)}
-        {field('Seconds', secondsText, seconds.problem, setSecondsText)}
+        <NumberText
+          label={`Bars of ${meterName(meter)}`}
+          value={barsText}
+          problem={bars.problem}
+          onChange={setBarsText}
+        />
+        <NumberText label="Seconds" value={secondsText} problem={seconds.problem} onChange={setSecondsText} />
       </Stack>
       {tempo && bars.bpm && seconds.bpm && (
         <Typography role="status" sx={{ mt: 1.5 }}>

@@ -1,7 +1,6 @@
 /** A meter by its name. */
-import MenuItem from '@mui/material/MenuItem';
-import TextField from '@mui/material/TextField';
 import { type Meter, meterName } from '@feldspar/core/time';
+import { Choice } from '../shell/Choice.tsx';
 import { METERS, meterOf } from './desk-state.ts';
 
 interface MeterSelectProps {
@@ -10,21 +9,16 @@ interface MeterSelectProps {
   onChange(meter: Meter): void;
 }
 
+const OPTIONS = METERS.map((name) => [name, name === '2/2' ? '2/2 (cut)' : name] as const);
+
 export function MeterSelect({ label, value, onChange }: MeterSelectProps) {
   return (
-    <TextField
-      select
-      size="small"
+    <Choice
       label={label}
       value={meterName(value)}
-      onChange={({ target }) => onChange(meterOf(target.value))}
-      sx={{ minWidth: 96 }}
-    >
-      {METERS.map((name) => (
-        <MenuItem key={name} value={name}>
-          {name === '2/2' ? '2/2 (cut)' : name}
-        </MenuItem>
-      ))}
-    </TextField>
+      options={OPTIONS}
+      onChange={(name) => onChange(meterOf(name))}
+      minWidth={96}
+    />
   );
 }

@@ -1,11 +1,11 @@
 /** The same music written in other values: bars of a form, the smallest note, the tempo's note. */
-import MenuItem from '@mui/material/MenuItem';
 import Stack from '@mui/material/Stack';
-import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { type Renotated, renotate } from '@feldspar/core/reference';
 import { Fraction, type Meter, type Tempo, meterName, pluralOfLength, tempoName } from '@feldspar/core/time';
 import { useState } from 'react';
+import { Choice } from '../shell/Choice.tsx';
+import { NumberText } from '../shell/NumberText.tsx';
 import { Panel } from '../shell/Panel.tsx';
 import { NoteSelect } from '../tempo/NoteSelect.tsx';
 import { MeterSelect } from './MeterSelect.tsx';
@@ -23,7 +23,7 @@ export function Renotation({ at }: { at: Tempo }) {
   const [from, setFrom] = useState<Meter>(() => meterOf('2/2'));
   const [smallest, setSmallest] = useState(() => new Fraction(1, 8));
   const [form, setForm] = useState('8 8');
-  const [factor, setFactor] = useState<string>('1/2');
+  const [factor, setFactor] = useState<(typeof FACTORS)[number][0]>('1/2');
   const [to, setTo] = useState<Meter>(() => meterOf('4/4'));
   const parts = readForm(form);
   const written =
@@ -33,29 +33,14 @@ export function Renotation({ at }: { at: Tempo }) {
       <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap', alignItems: 'flex-start' }}>
         <MeterSelect label="Written in" value={from} onChange={setFrom} />
         <NoteSelect label="Fastest notes" size="small" value={smallest} onChange={setSmallest} />
-        <TextField
-          size="small"
+        <NumberText
           label="Bars of each part"
           value={form}
-          error={parts.problem !== undefined}
-          helperText={parts.problem}
-          onChange={({ target }) => setForm(target.value)}
-          sx={{ width: 190 }}
+          problem={parts.problem}
+          onChange={setForm}
+          width={190}
         />
-        <TextField
-          select
-          size="small"
-          label="New values"
-          value={factor}
-          onChange={({ target }) => setFactor(target.value)}
-          sx={{ minWidth: 150 }}
-        >
-          {FACTORS.map(([value, text]) => (
-            <MenuItem key={value} value={value}>
-              {text}
-            </MenuItem>
-          ))}
-        </TextField>
+        <Choice label="New values" value={factor} options={FACTORS} onChange={setFactor} />
         <MeterSelect label="In bars of" value={to} onChange={setTo} />
       </Stack>
       {written && parts.bars && (

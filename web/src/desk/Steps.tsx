@@ -1,9 +1,7 @@
 /** From one tempo to another in equal steps: as a list, or as a plan that plays them one after the other. */
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import MenuItem from '@mui/material/MenuItem';
 import Stack from '@mui/material/Stack';
-import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { type Plan, compile } from '@feldspar/core/plan';
 import { stepsPlan } from '@feldspar/core/practice';
@@ -30,10 +28,12 @@ import { useSWRConfig } from 'swr';
 import { request } from '../api/client.ts';
 import { usePlans } from '../api/hooks.ts';
 import { tempoOfAddress } from '../screens/play-address.ts';
+import { Choice } from '../shell/Choice.tsx';
 import { ErrorNotice } from '../shell/ErrorNotice.tsx';
+import { NumberText } from '../shell/NumberText.tsx';
 import { PrintButton } from '../shell/PrintButton.tsx';
 import { saveFile } from '../shell/save-file.ts';
-import { minutes, plural } from '../shell/text.ts';
+import { minutes, plural, unbroken } from '../shell/text.ts';
 import { TempoField } from '../tempo/TempoField.tsx';
 import { START } from './desk-state.ts';
 import { stepsCsv } from './steps-csv.ts';
@@ -64,7 +64,7 @@ export default function Steps() {
   return (
     <Stack spacing={2.5} sx={{ maxWidth: 1000 }}>
       <Typography variant="h1">
-        Steps from {tempoName(from)} to {tempoName(saidIn(to, from.beat))}
+        {unbroken(`Steps from ${tempoName(from)} to ${tempoName(saidIn(to, from.beat))}`)}
       </Typography>
       <Stack direction="row" useFlexGap spacing={4} className="no-print" sx={{ flexWrap: 'wrap' }}>
         <TempoField
@@ -90,25 +90,19 @@ export default function Steps() {
         <Choice
           label="In steps of"
           value={by}
-          onChange={(value) => setBy(value as typeof by)}
+          size="medium"
+          onChange={setBy}
           options={[
             ['bpm', `equal ${nameOfLength(from.beat)}s a minute`],
             ['percent', 'equal percent'],
           ]}
         />
-        <TextField
-          label="Over"
-          value={count}
-          error={problem !== null}
-          helperText={problem}
-          onChange={({ target }) => setCount(target.value)}
-          slotProps={{ htmlInput: { inputMode: 'decimal' } }}
-          sx={{ width: 150 }}
-        />
+        <NumberText size="medium" label="Over" value={count} problem={problem} onChange={setCount} />
         <Choice
           label="plays or minutes"
           value={over}
-          onChange={(value) => setOver(value as typeof over)}
+          size="medium"
+          onChange={setOver}
           options={[
             ['plays', 'plays'],
             ['minutes', 'minutes'],
@@ -118,38 +112,14 @@ export default function Steps() {
           <Choice
             label="Each time"
             value={plan.id}
+            size="medium"
             onChange={setPlanId}
-            options={plans.map(({ id, title }) => [id, title])}
+            options={plans.map(({ id, title }) => [id, title] as const)}
           />
         )}
       </Stack>
       {tempos && <StepList plan={plan.document} tempos={tempos} />}
     </Stack>
-  );
-}
-
-interface ChoiceProps {
-  label: string;
-  value: string;
-  options: [string, string][];
-  onChange(value: string): void;
-}
-
-function Choice({ label, value, options, onChange }: ChoiceProps) {
-  return (
-    <TextField
-      select
-      label={label}
-      value={value}
-      onChange={({ target }) => onChange(target.value)}
-      sx={{ minWidth: 150 }}
-    >
-      {options.map(([key, text]) => (
-        <MenuItem key={key} value={key}>
-          {text}
-        </MenuItem>
-      ))}
-    </TextField>
   );
 }
 

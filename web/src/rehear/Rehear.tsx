@@ -1,9 +1,7 @@
 /** Re-hear: one click whose speed is never touched, and the many places in which it may be heard. */
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import MenuItem from '@mui/material/MenuItem';
 import Stack from '@mui/material/Stack';
-import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import {
   BEATS_IN_BAR,
@@ -19,6 +17,7 @@ import { rateText } from '@feldspar/core/time';
 import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useHearing } from '../audio/useHearing.ts';
+import { Choice } from '../shell/Choice.tsx';
 import { ErrorNotice } from '../shell/ErrorNotice.tsx';
 import { PrintButton } from '../shell/PrintButton.tsx';
 import { RateField } from '../tempo/RateField.tsx';
@@ -140,40 +139,16 @@ interface BarChoiceProps {
 }
 
 function BarChoice({ beats, part, onBeats, onPart }: BarChoiceProps) {
-  const counts = Array.from(
-    { length: BEATS_IN_BAR.max - BEATS_IN_BAR.min + 1 },
-    (_, i) => BEATS_IN_BAR.min + i,
-  );
   return (
     <Stack direction="row" useFlexGap spacing={1.5} className="no-print" sx={{ flexWrap: 'wrap' }}>
-      <TextField
-        select
-        size="small"
-        label="Beats in the bar"
-        value={beats}
-        onChange={({ target }) => onBeats(Number(target.value))}
-        sx={{ minWidth: 130 }}
-      >
-        {counts.map((count) => (
-          <MenuItem key={count} value={count}>
-            {count}
-          </MenuItem>
-        ))}
-      </TextField>
-      <TextField
-        select
-        size="small"
-        label="The click is"
-        value={part}
-        onChange={({ target }) => onPart(target.value as PartKey)}
-        sx={{ minWidth: 170 }}
-      >
-        {PARTS.map(({ key, name }) => (
-          <MenuItem key={key} value={key}>
-            {name}
-          </MenuItem>
-        ))}
-      </TextField>
+      <Choice label="Beats in the bar" value={beats} options={BAR_OPTIONS} onChange={onBeats} />
+      <Choice label="The click is" value={part} options={PART_OPTIONS} onChange={onPart} minWidth={170} />
     </Stack>
   );
 }
+
+const BAR_OPTIONS = Array.from({ length: BEATS_IN_BAR.max - BEATS_IN_BAR.min + 1 }, (_, i) => {
+  const beats = BEATS_IN_BAR.min + i;
+  return [beats, String(beats)] as const;
+});
+const PART_OPTIONS = PARTS.map(({ key, name }) => [key, name] as const);

@@ -2,12 +2,9 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Chip from '@mui/material/Chip';
-import MenuItem from '@mui/material/MenuItem';
 import Stack from '@mui/material/Stack';
-import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { comparableName, tempo as tempoOf, tempoName } from '@feldspar/core/time';
-import { useSnackbar } from 'notistack';
 import { useEffect } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import useSWR from 'swr';
@@ -19,9 +16,11 @@ import { FittedCore } from '../core-sample/FittedCore.tsx';
 import { coreOfSummary } from '../core-sample/model.ts';
 import { type OutboxEntry, discard, keep } from '../local/outbox.ts';
 import { useOutbox } from '../local/useOutbox.ts';
+import { Choice } from '../shell/Choice.tsx';
 import { ErrorNotice } from '../shell/ErrorNotice.tsx';
 import { saveFile } from '../shell/save-file.ts';
 import { shortDate, unbroken } from '../shell/text.ts';
+import { useUndo } from '../shell/useUndo.tsx';
 import { measureInWorker } from '../workers/measure.ts';
 
 const EVERYBODY = 'everybody';
@@ -42,7 +41,7 @@ export function Log() {
   const { mutate: renew } = pages;
   // A take that left the outbox is on the server now.
   useEffect(() => void renew(), [outbox.length, renew]);
-  const { enqueueSnackbar, closeSnackbar } = useSnackbar();
+  const undoable = useUndo();
   const items = pages.data?.flatMap((page) => page.items) ?? [];
   const more = pages.data?.at(-1)?.nextCursor != null;
   const filter = (name: string, value: string, usual: string) => {
@@ -53,32 +52,18 @@ export function Log() {
   };
   const nameOf = (id: string | null) => players.data?.items.find((p) => p.id === id)?.name ?? null;
 
-  const remove = async (take: TakeItem) => {
-    try {
-      await request('DELETE', `/takes/${take.id}`);
-      await pages.mutate();
-    } catch (error) {
-      enqueueSnackbar((error as Error).message, { variant: 'error' });
-      return;
-    }
-    const undo = async () => {
-      closeSnackbar();
-      try {
+  const remove = (take: TakeItem) =>
+    undoable({
+      said: `Deleted: ${take.title}, ${shortDate(take.startedAt)}`,
+      async run() {
+        await request('DELETE', `/takes/${take.id}`);
+        await pages.mutate();
+      },
+      async undo() {
         await request('POST', `/takes/${take.id}/restore`);
         await pages.mutate();
-      } catch (error) {
-        enqueueSnackbar((error as Error).message, { variant: 'error' });
-      }
-    };
-    enqueueSnackbar(`Deleted: ${take.title}, ${shortDate(take.startedAt)}`, {
-      autoHideDuration: 12_000,
-      action: (
-        <Button color="inherit" onClick={() => void undo()}>
-          Undo
-        </Button>
-      ),
+      },
     });
-  };
 
   return (
     <Stack spacing={3} sx={{ maxWidth: 1120 }}>
@@ -90,35 +75,22 @@ export function Log() {
       >
         <Typography variant="h1">What was played</Typography>
         <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap' }}>
-          <TextField
-            select
-            size="small"
+          <Choice
             label="Order"
             value={order}
-            onChange={({ target }) => filter('order', target.value, 'newest')}
-            sx={{ minWidth: 150 }}
-          >
-            {ORDERS.map(([key, text]) => (
-              <MenuItem key={key} value={key}>
-                {text}
-              </MenuItem>
-            ))}
-          </TextField>
-          <TextField
-            select
-            size="small"
+            options={ORDERS}
+            onChange={(value) => filter('order', value, 'newest')}
+          />
+          <Choice
             label="Takes of"
-            value={players.data?.items.some(({ id }) => id === player) ? player : EVERYBODY}
-            onChange={({ target }) => filter('player', target.value, EVERYBODY)}
-            sx={{ minWidth: 220 }}
-          >
-            <MenuItem value={EVERYBODY}>everybody</MenuItem>
-            {players.data?.items.map(({ id, name }) => (
-              <MenuItem key={id} value={id}>
-                {name}
-              </MenuItem>
-            ))}
-          </TextField>
+            value={players.data?.items.some(({ id }) => id === player) ? player! : EVERYBODY}
+            options={[
+              [EVERYBODY, 'everybody'],
+              ...(players.data?.items ?? []).map(({ id, name }) => [id, name] as const),
+            ]}
+            onChange={(value) => filter('player', value, EVERYBODY)}
+            minWidth={220}
+          />
         </Stack>
       </Stack>
       {pages.error !== undefined && <ErrorNotice error={pages.error} />}
@@ -209,7 +181,7 @@ function TakeRow({ take, player, onDelete }: { take: TakeItem; player: string | 
           aria-label={`What did ${tempoName(tempoOf(take.tempo.bpm, take.tempo.beat))} mean? ${take.title}, ${shortDate(take.startedAt)}`}
           sx={{ color: 'text.secondary' }}
         >
-          Tempo
+          True tempo
         </Button>
         <Button
           color="inherit"

@@ -1,7 +1,7 @@
 /** A note value by its name. */
-import MenuItem from '@mui/material/MenuItem';
-import TextField, { type TextFieldProps } from '@mui/material/TextField';
+import type { TextFieldProps } from '@mui/material/TextField';
 import { Fraction, type Tempo, commonBeats, nameOfLength } from '@feldspar/core/time';
+import { Choice } from '../shell/Choice.tsx';
 
 interface NoteSelectProps {
   label: string;
@@ -10,26 +10,17 @@ interface NoteSelectProps {
   size?: TextFieldProps['size'];
 }
 
-export function NoteSelect({ label, value, onChange, size }: NoteSelectProps) {
-  const beats = commonBeats();
+export function NoteSelect({ label, value, onChange, size = 'medium' }: NoteSelectProps) {
+  const usual = commonBeats().map(({ length, name }) => [length, name] as const);
   const chosen = value.toFraction();
-  const notes = beats.some(({ length }) => length === chosen)
-    ? beats
-    : [{ length: chosen, name: nameOfLength(value) }, ...beats];
+  const known = usual.some(([length]) => length === chosen);
   return (
-    <TextField
-      select
+    <Choice
       label={label}
       size={size}
       value={chosen}
-      onChange={({ target }) => onChange(new Fraction(target.value))}
-      sx={{ minWidth: 150 }}
-    >
-      {notes.map(({ length, name }) => (
-        <MenuItem key={length} value={length}>
-          {name}
-        </MenuItem>
-      ))}
-    </TextField>
+      options={known ? usual : [[chosen, nameOfLength(value)], ...usual]}
+      onChange={(length) => onChange(new Fraction(length))}
+    />
   );
 }
