@@ -7,26 +7,26 @@ import { type Hearing, openHearing } from './hearing.ts';
 const SETTLE_MS = 180;
 
 /**
- * @param plan what is to be heard, or null for silence; its identity says whether it changed.
+ * @param plan what is to be heard, or null for silence; a plan that says the same is the same.
  * @param onEnd the plan has run out, or there is no audio (then with the reason).
  */
 export function useHearing(plan: Plan | null, onEnd: (error?: unknown) => void): void {
   const hearing = useRef<Hearing | null>(null);
   const ended = useEffectEvent(onEnd);
+  const play = useEffectEvent(() => {
+    if (!plan) return;
+    hearing.current ??= openHearing(() => ended());
+    hearing.current.play(compile(plan)).catch((error: unknown) => ended(error));
+  });
+  const said = plan && JSON.stringify(plan);
   useEffect(() => {
-    if (!plan) {
+    if (said === null) {
       hearing.current?.silence();
       return;
     }
-    const timer = setTimeout(
-      () => {
-        hearing.current ??= openHearing(() => ended());
-        hearing.current.play(compile(plan)).catch((error: unknown) => ended(error));
-      },
-      hearing.current ? SETTLE_MS : 0,
-    );
+    const timer = setTimeout(() => play(), hearing.current ? SETTLE_MS : 0);
     return () => clearTimeout(timer);
-  }, [plan]);
+  }, [said]);
   useEffect(
     () => () => {
       hearing.current?.close();

@@ -4,7 +4,7 @@ import Button from '@mui/material/Button';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import { type Tempo, nameOfLength } from '@feldspar/core/time';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { useHearing } from '../audio/useHearing.ts';
 import { ErrorNotice } from '../shell/ErrorNotice.tsx';
 import { plural } from '../shell/text.ts';
@@ -29,13 +29,7 @@ export function Stick({ state, onChange }: StickProps) {
   const [audioError, setAudioError] = useState<unknown>(null);
 
   const heardRows = rows.filter((row) => heard.includes(row.toFraction()) && canBeHeard(row, at));
-  const heardKey = [at.bpm.mul(at.beat), meter.beats, meter.unit, ...heardRows].join(' ');
-  const plan = useMemo(
-    () => (heardRows.length > 0 ? heardPlan(heardRows, at, meter) : null),
-    // What sounds is said in full by the key; the arrays are new at every drawing.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-    [heardKey],
-  );
+  const plan = heardRows.length > 0 ? heardPlan(heardRows, at, meter) : null;
   useHearing(plan, (error) => {
     setHeard([]);
     setAudioError(error ?? null);

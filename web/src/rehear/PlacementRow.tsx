@@ -69,9 +69,7 @@ export function PlacementRow({ placement, rate, heard, onHear }: PlacementRowPro
           {unbroken(tempoName(felt))}
         </Typography>
         <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-          {unbroken(
-            `in ${meterName(placement.meter)}, the downbeat ${SECONDS.format(wait)} s after the click`,
-          )}
+          {unbroken(`in ${meterName(placement.meter)}, downbeat ${SECONDS.format(wait)} s after the click`)}
         </Typography>
         {doubts.length > 0 && !beyond && (
           <Typography variant="body2" sx={{ color: 'core.late', fontWeight: 600 }}>

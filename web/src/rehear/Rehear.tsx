@@ -14,7 +14,7 @@ import {
   placements,
 } from '@feldspar/core/reference';
 import { rateText } from '@feldspar/core/time';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useHearing } from '../audio/useHearing.ts';
 import { Choice } from '../shell/Choice.tsx';
@@ -41,14 +41,8 @@ export default function Rehear() {
 
   const [heard, setHeard] = useState<string | null>(null);
   const [audioError, setAudioError] = useState<unknown>(null);
-  const rateKey = rate.toFraction();
-  const plan = useMemo(() => {
-    const placement = all.find(({ key }) => key === heard);
-    if (placement) return clickWithBeats(placement, rate);
-    return heard === ALONE ? clickAlone(rate) : null;
-    // The placements are fully named by their keys, the rate by its text.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [heard, rateKey, beats, part]);
+  const placed = all.find(({ key }) => key === heard);
+  const plan = placed ? clickWithBeats(placed, rate) : heard === ALONE ? clickAlone(rate) : null;
   useHearing(plan, (error) => {
     setHeard(null);
     setAudioError(error ?? null);

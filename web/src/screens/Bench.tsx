@@ -57,10 +57,12 @@ export function Bench() {
           <Typography variant="h2" id="clicks">
             Or choose another click
           </Typography>
-          <Button component={Link} to="/rehear" color="inherit" variant="outlined">
-            Re-hear one click
-          </Button>
-          <OpenPlanFile onOpened={() => void plans.mutate()} />
+          <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap' }}>
+            <Button component={Link} to="/rehear" color="inherit" variant="outlined">
+              Re-hear one click
+            </Button>
+            <OpenPlanFile onOpened={() => void plans.mutate()} />
+          </Stack>
         </Stack>
         <Box
           component="ul"
