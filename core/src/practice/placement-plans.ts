@@ -33,11 +33,17 @@ export function placementPlanId(placement: Placement): string {
   return ID_HEAD + [...bytes, 0, 0, 0, 0, 0, 0].slice(0, 6).map(hex).join('');
 }
 
-/** The ready plan of an id made by `placementPlanId`, or null for another id. */
-export function placementPlanOf(id: string): ReadyPlan | null {
+/** The placement of an id made by `placementPlanId`, or null for another id. */
+export function placementOfPlan(id: string): Placement | null {
   if (!id.startsWith(ID_HEAD)) return null;
   const placement = readId(id.slice(ID_HEAD.length));
-  if (!placement || placementPlanId(placement) !== id) return null;
+  return placement && placementPlanId(placement) === id ? placement : null;
+}
+
+/** The ready plan of such an id. */
+export function placementPlanOf(id: string): ReadyPlan | null {
+  const placement = placementOfPlan(id);
+  if (!placement) return null;
   const click = placement.group === 'one a bar' ? SLOW_CLICK : USUAL_CLICK;
   return {
     id,

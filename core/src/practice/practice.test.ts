@@ -1,5 +1,6 @@
 import { compile, planFacts, planSchema } from '../plan/index.ts';
-import { READY_PLANS, suggest } from './index.ts';
+import { clickRateFor, placementOf } from '../reference/index.ts';
+import { type LastTake, READY_PLANS, placementOfPlan, placementPlanId, suggest } from './index.ts';
 
 const counts = { targets: 64, matched: 64, missed: 0, extra: 0 };
 const last = (index: number, change: object) => ({
@@ -53,5 +54,35 @@ describe('the next exercise', () => {
     expect(bpm(last(3, { verdict: 'dragging' }))).toBe(81);
     expect(bpm(last(3, { verdict: 'steady' }))).toBeUndefined();
     expect(bpm({ ...last(3, { verdict: 'rushing' }), tempo: { bpm: 31, beat: '1/4' } })).toBe(31);
+  });
+});
+
+describe('after a re-heard click', () => {
+  const offBeat = placementOf('off-beat')!;
+  const played = (summary: Partial<LastTake['summary']>): LastTake => ({
+    planId: placementPlanId(offBeat),
+    tempo: { bpm: 110, beat: '1/4' },
+    summary: {
+      verdict: 'unclear',
+      tempoPercent: null,
+      counts: { targets: 64, matched: 64, missed: 0, extra: 0 },
+      clickedSdMs: 12,
+      ...summary,
+    },
+  });
+
+  it('once locked the click keeps its speed and moves to its next place', () => {
+    const { planId, tempo: at } = suggest(played({}));
+    const next = placementOfPlan(planId)!;
+    expect(next.key).toBe('last-sixteenth');
+    expect(clickRateFor(next, at!).equals(110)).toBe(true);
+  });
+
+  it('not locked, or cut short, it stays', () => {
+    for (const summary of [
+      { clickedSdMs: 60 },
+      { counts: { targets: 64, matched: 9, missed: 55, extra: 0 } },
+    ])
+      expect(suggest(played(summary)).planId).toBe(placementPlanId(offBeat));
   });
 });

@@ -1,6 +1,8 @@
 /** What to do now: one plan and the reason for it, from the last take. */
 import type { TakeSummary } from '../take/index.ts';
 import { type Tempo, tempo } from '../time/index.ts';
+import { type Placement, clickRateFor, feltTempo, placements } from '../reference/index.ts';
+import { placementOfPlan, placementPlanId } from './placement-plans.ts';
 import { READY_PLANS } from './ready-plans.ts';
 
 export interface LastTake {
@@ -22,7 +24,11 @@ const SECURE_SD_MS = 25;
 /** A beat of two seconds is the slowest that is felt as a beat (London 2004). */
 const SLOWEST_SUGGESTED = 30;
 
+const CUT_SHORT = 'The last take was cut short: play it through once.';
+
 export function suggest(last: LastTake | null): Suggestion {
+  const placement = last?.planId ? placementOfPlan(last.planId) : null;
+  if (last && placement) return suggestPlacement(last, placement);
   const index = READY_PLANS.findIndex(({ id }) => id === last?.planId);
   if (!last || index < 0) {
     return {
@@ -34,9 +40,7 @@ export function suggest(last: LastTake | null): Suggestion {
   const { verdict, counts, clickedSdMs } = last.summary;
   const { id, plan } = READY_PLANS[index];
   const same = tempo(last.tempo.bpm, last.tempo.beat);
-  if (counts.matched < counts.targets / 2) {
-    return { planId: id, tempo: same, reason: 'The last take was cut short: play it through once.' };
-  }
+  if (counts.matched < counts.targets / 2) return { planId: id, tempo: same, reason: CUT_SHORT };
   if (verdict === 'rushing' || verdict === 'dragging') {
     const did = verdict === 'rushing' ? 'hurried' : 'dragged';
     const slower = { ...same, bpm: same.bpm.mul(9, 10).round() };
@@ -52,4 +56,21 @@ export function suggest(last: LastTake | null): Suggestion {
     return { planId: next.id, tempo: null, reason: `${plan.title} is secure: take the next step.` };
   }
   return { planId: id, tempo: same, reason: 'One more take of the same will make the figure clearer.' };
+}
+
+/** The same click, until it is locked; then the next place for it, its speed untouched. */
+function suggestPlacement({ tempo: last, summary }: LastTake, placement: Placement): Suggestion {
+  const felt = tempo(last.bpm, last.beat);
+  const again = { planId: placementPlanId(placement), tempo: felt };
+  if (summary.counts.matched < summary.counts.targets / 2) return { ...again, reason: CUT_SHORT };
+  const order = placements();
+  const next = order[order.findIndex(({ key }) => key === placement.key) + 1];
+  const locked =
+    summary.verdict === 'steady' || (summary.clickedSdMs !== null && summary.clickedSdMs <= SECURE_SD_MS);
+  if (!locked || !next) return { ...again, reason: 'Lock it once more before the click moves on.' };
+  return {
+    planId: placementPlanId(next),
+    tempo: feltTempo(next, clickRateFor(placement, felt)),
+    reason: 'Locked. Leave the click at its speed and hear it in the next place.',
+  };
 }

@@ -6,7 +6,7 @@ import CardActionArea from '@mui/material/CardActionArea';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import { type Plan, compile, planFacts, planTempo, withTempo } from '@feldspar/core/plan';
-import { suggest } from '@feldspar/core/practice';
+import { readyPlanOf, suggest } from '@feldspar/core/practice';
 import { type Tempo, comparableName } from '@feldspar/core/time';
 import { type ChangeEvent, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
@@ -31,7 +31,7 @@ export function Bench() {
   const last = takes.data?.items[0] ?? null;
   const list = plans.data?.items ?? [];
   const { planId, tempo, reason } = suggest(last);
-  const next = list.find(({ id }) => id === planId);
+  const next = list.find(({ id }) => id === planId) ?? (plans.data && shippedPlan(planId));
   return (
     <Stack spacing={4} sx={{ maxWidth: 1120 }}>
       <Stack
@@ -82,6 +82,14 @@ export function Bench() {
       </Box>
     </Stack>
   );
+}
+
+/** A plan that ships but is in no list: the placement of a re-heard click. */
+function shippedPlan(id: string): StoredPlan | undefined {
+  const ready = readyPlanOf(id);
+  return ready
+    ? { id, title: ready.plan.title, trains: ready.trains, ready: true, document: ready.plan }
+    : undefined;
 }
 
 interface NextExerciseProps {
