@@ -186,7 +186,7 @@ describe('what is wrong is said, with the place and the remedy', () => {
         sections: [{ ...GROWING.plan.sections[0], clicks: [{ groove: 'plain' }] }],
       }),
     );
-    await browser.see(/a groove cannot be played by this version/);
+    await browser.see(/there is no groove called "plain"; choose one of "drums"/);
     expect(await count()).toBe(before);
   });
 
@@ -225,7 +225,7 @@ describe('what is wrong is said, with the place and the remedy', () => {
     });
     expect(response.status).toBe(422);
     expect(((await response.json()) as { errors: unknown }).errors).toEqual([
-      { path: 'sections[0].clicks[0].groove', message: expect.stringMatching(/cannot be played/) },
+      { path: 'sections[0].clicks[0].groove', message: expect.stringMatching(/no groove called/) },
     ]);
   });
 

@@ -2,13 +2,17 @@ import fc from 'fast-check';
 import { parseFraction, secondsOf, tempo } from '../time/index.ts';
 import { plan, withCountIn } from '../testing/plans.ts';
 import {
+  type ClickLayer,
   PlanError,
+  type PlayLine,
+  type Section,
   type Silence,
   barIndexAt,
   beatOf,
   compile,
   planFacts,
   planTempo,
+  realignsAfter,
   withTempo,
 } from './index.ts';
 
@@ -217,14 +221,164 @@ describe('the same plan at another speed', () => {
   });
 });
 
-describe('plans that are well formed and cannot be played yet', () => {
+describe('grooves (common practice, no source)', () => {
+  const groove = (layer: ClickLayer, meter: Partial<Section> = {}, bars = 1) => {
+    const { clicks, bars: all } = compile(plan({ bars, clicks: [layer], ...meter, play: [] }));
+    const shown = (voice: string) =>
+      clicks.filter((c) => c.voice === voice).map((c) => `${all[c.bar].number}:${c.position.toFraction()}`);
+    return { low: shown('low'), snare: shown('snare'), hat: shown('hat'), cymbal: shown('cymbal') };
+  };
+
+  it('low drum and snare take turns; the snare moves with the feel, the hat does not', () => {
+    expect(groove({ groove: 'drums' })).toMatchObject({ low: ['1:0', '1:1/2'], snare: ['1:1/4', '1:3/4'] });
+    expect(groove({ groove: 'drums', feel: 'half' })).toMatchObject({ low: ['1:0'], snare: ['1:1/2'] });
+    expect(groove({ groove: 'drums', feel: 'double' })).toMatchObject({
+      low: ['1:0', '1:1/4', '1:1/2', '1:3/4'],
+      snare: ['1:1/8', '1:3/8', '1:5/8', '1:7/8'],
+    });
+    const eighths = ['1:0', '1:1/8', '1:1/4', '1:3/8', '1:1/2', '1:5/8', '1:3/4', '1:7/8'];
+    for (const feel of ['regular', 'half', 'double'] as const)
+      expect(groove({ groove: 'drums and hat', feel }).hat).toEqual(eighths);
+  });
+
+  it('follows the meter: three, compound six, groups of seven', () => {
+    expect(groove({ groove: 'drums' }, { meter: { beats: 3, unit: '1/4' } })).toMatchObject({
+      low: ['1:0'],
+      snare: ['1:1/4', '1:1/2'],
+    });
+    expect(groove({ groove: 'drums' }, { meter: { beats: 6, unit: '1/8' } })).toMatchObject({
+      low: ['1:0'],
+      snare: ['1:3/8'],
+    });
+    expect(
+      groove({ groove: 'drums' }, { meter: { beats: 7, unit: '1/8', groups: [2, 2, 3] } }),
+    ).toMatchObject({
+      low: ['1:0'],
+      snare: ['1:1/4', '1:1/2'],
+    });
+  });
+
+  it('is shifted as a whole, round the barline; a cymbal marks one of every two bars', () => {
+    expect(groove({ groove: 'drums', shift: '1/8' })).toMatchObject({
+      low: ['1:1/8', '1:5/8'],
+      snare: ['1:3/8', '1:7/8'],
+    });
+    expect(groove({ groove: 'drums', shift: '1/2' }).low).toEqual(['1:0', '1:1/2']);
+    expect(groove({ groove: 'drums', checkpoint: 2 }, {}, 6).cymbal).toEqual(['1:0', '3:0', '5:0']);
+    expect(groove({ groove: 'drums', feel: 'half', checkpoint: 3 }, {}, 6)).toMatchObject({
+      cymbal: ['1:0', '4:0'],
+      snare: ['1:1/2', '2:1/2', '3:1/2', '4:1/2', '5:1/2', '6:1/2'],
+    });
+  });
+});
+
+describe('clicks that go by chance or fade', () => {
+  const sounding = (silence: Silence, bars = 100) =>
+    compile(plan({ bars, silence })).clicks.map(({ sounding: heard, gainDb }) => ({ heard, gainDb }));
+
+  it('about the asked share drops, always the same ones for a seed, others for another', () => {
+    const once = sounding({ dropChance: 0.3, seed: 7 });
+    expect(sounding({ dropChance: 0.3, seed: 7 })).toEqual(once);
+    expect(sounding({ dropChance: 0.3, seed: 8 })).not.toEqual(once);
+    const dropped = once.filter(({ heard }) => !heard).length;
+    // 400 clicks: 120 ± 3 binomial standard deviations of 9.2.
+    expect(Math.abs(dropped - 120)).toBeLessThan(28);
+    expect(sounding({ dropChance: 0 }).every(({ heard }) => heard)).toBe(true);
+    expect(sounding({ dropChance: 1 }).some(({ heard }) => heard)).toBe(false);
+  });
+
+  it('fades away from full, or grows to full, and is gone below -60 dB', () => {
+    const away = sounding({ fadeDb: -20 }, 5).filter((_, i) => i % 4 === 0);
+    expect(away.map(({ gainDb }) => gainDb)).toEqual([0, -20, -40, -60, -80]);
+    expect(away.map(({ heard }) => heard)).toEqual([true, true, true, false, false]);
+    const near = sounding({ fadeDb: 6 }, 3).filter((_, i) => i % 4 === 0);
+    expect(near.map(({ gainDb }) => gainDb)).toEqual([-12, -6, 0]);
+  });
+});
+
+describe('what is played (hand-worked fractions)', () => {
+  const played = (line: PlayLine, change: Partial<Section> = {}) =>
+    compile(plan({ bars: 2, play: [line], ...change }));
+
+  it('a rhythm with rests, accents, stickings and held notes repeats until the bars are full', () => {
+    const timeline = played({
+      rhythm: [
+        { dur: '3/8', accent: true, sticking: 'R' },
+        { dur: '1/8', rest: true },
+        { dur: '1/4', hold: true },
+      ],
+    });
+    expect(where(timeline, 'targets')).toEqual(['1:0', '1:1/2', '1:3/4', '2:1/4', '2:1/2']);
+    const [first, second] = timeline.targets;
+    expect(first).toMatchObject({ accent: true, sticking: 'R' });
+    // At quarter = 100 a quarter lasts 0.6 s.
+    expect([first.lengthS, second.lengthS].map((s) => Math.round(1000 * s))).toEqual([900, 600]);
+    expect(second.hold).toBe(true);
+    // The last note is cut short by the end: a dotted quarter from beat 3 has room for two beats.
+    expect(Math.round(1000 * timeline.targets[4].lengthS)).toBe(900);
+  });
+
+  it('swing 2:1 puts the off-beat eighth on the third triplet partial; 3:1 on the last sixteenth', () => {
+    const eighths = (ratio: number) =>
+      where(played({ every: '1/8', swing: { of: '1/8', ratio } }, { bars: 1 }), 'targets');
+    expect(eighths(2).slice(0, 4)).toEqual(['1:0', '1:1/6', '1:1/4', '1:5/12']);
+    expect(eighths(3).slice(0, 2)).toEqual(['1:0', '1:3/16']);
+    expect(eighths(1).slice(0, 2)).toEqual(['1:0', '1:1/8']);
+  });
+
+  it('swing keeps finer notes in order, and leaves an unpaired note alone', () => {
+    const sixteenths = where(
+      played({ every: '1/16', swing: { of: '1/8', ratio: 2 } }, { bars: 1 }),
+      'targets',
+    );
+    expect(sixteenths.slice(0, 5)).toEqual(['1:0', '1:1/12', '1:1/6', '1:5/24', '1:1/4']);
+    const seven = played(
+      { every: '1/8', swing: { of: '1/8', ratio: 2 } },
+      { bars: 1, meter: { beats: 7, unit: '1/8' } },
+    );
+    expect(where(seven, 'targets').at(-1)).toBe('1:3/4');
+  });
+
+  it('property: swung times rise', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 10, max: 90 }),
+        fc.constantFrom('1/8', '1/12', '1/16'),
+        (tenths, every) => {
+          const { targets } = played({ every, swing: { of: '1/8', ratio: tenths / 10 } });
+          targets.slice(1).forEach(({ timeS }, i) => expect(timeS).toBeGreaterThan(targets[i].timeS));
+        },
+      ),
+    );
+  });
+
+  it('free playing marks places, not duties', () => {
+    const { targets } = played({ free: '1/8' }, { bars: 1 });
+    expect(targets).toHaveLength(8);
+    expect(targets.every(({ optional }) => optional)).toBe(true);
+  });
+});
+
+describe('groupings come back to the pulse (common practice arithmetic)', () => {
   it.each([
-    ['a groove', { clicks: [{ groove: 'plain' }] }, 'sections[0].clicks[0].groove'],
-    ['a rhythm', { play: [{ rhythm: [{ dur: '1/4' }] }] }, 'sections[0].play[0].rhythm'],
-    ['free playing', { play: [{ free: '1/8' }] }, 'sections[0].play[0].free'],
-    ['swing', { play: [{ every: '1/8', swing: { of: '1/8', ratio: 2 } }] }, 'sections[0].play[0].swing'],
-    ['dropping by chance', { silence: { dropChance: 0.2 } }, 'sections[0].silence.dropChance'],
-    ['a fade', { silence: { fadeDb: -3 } }, 'sections[0].silence.fadeDb'],
+    [5, '1/16', '1/4', 5],
+    [5, '1/16', '1/2', 10],
+    [5, '1/12', '1/4', 5],
+    [5, '1/12', '1/2', 10],
+    [7, '1/16', '1/4', 7],
+    [7, '1/16', '1/2', 14],
+    [3, '1/16', '1/4', 3],
+    [4, '1/16', '1/4', 1],
+  ])('%d notes of %s over %s: after %d quarters', (notes, note, pulse, quarters) => {
+    const after = realignsAfter(notes, parseFraction(note), parseFraction(pulse));
+    expect(after.div(parseFraction('1/4')).valueOf()).toBe(quarters);
+  });
+});
+
+describe('plans that are well formed and cannot be played', () => {
+  it.each([
+    ['a groove nobody knows', { clicks: [{ groove: 'plain' }] }, 'sections[0].clicks[0].groove'],
+    ['far too many notes of a rhythm', { bars: 9999, play: [{ rhythm: [{ dur: '1/999' }] }] }, 'sections'],
     ['far too many notes', { bars: 10_000, play: [{ every: '1/999' }] }, 'sections'],
     [
       'positions finer than can be exact',

@@ -1,20 +1,18 @@
-/**
- * compile(plan) -> timeline: every bar, click, silent stretch and expected onset, with its exact position and its time.
- * Positions of one section lie on a common integer grid (the least common multiple of all denominators), so they
- * are exact and cheap; seconds appear once, at the end, from the section's tempo.
- */
+/** compile(plan) -> timeline: every bar, click, silent stretch and expected onset, with its exact position and its time. */
 import {
   Fraction,
   type Meter,
   barLength,
   parseFraction,
-  ratioOf,
   secondsAlong,
   tempo,
   wholeNotesPerSecond,
 } from '../time/index.ts';
+import { GROOVES, type GrooveName, grooveLoop, isGroove } from './groove.ts';
+import { PlanError } from './plan-error.ts';
 import type { ClickLayer, FieldProblem, Plan, PlayLine, Section } from './schema.ts';
-import { silentBars } from './silence.ts';
+import { silentBars, thin } from './silence.ts';
+import { type Place, type Rule, sequenceSpots, spotsOf } from './spots.ts';
 import type { Bar, Click, SilentStretch, Target, Timeline } from './timeline.ts';
 
 /** More events than any practice session needs; a plan beyond it is refused before it fills the memory. */
@@ -22,17 +20,7 @@ export const MAX_EVENTS = 400_000;
 export const DEFAULT_VOICE = 'wood';
 export const DEFAULT_LINE = 'hand';
 
-/** The plan is well formed but cannot be played; each problem names its place. */
-export class PlanError extends Error {
-  readonly problems: FieldProblem[];
-  constructor(problems: FieldProblem[]) {
-    super(problems.map((p) => `${p.path}: ${p.message}`).join('; '));
-    this.name = 'PlanError';
-    this.problems = problems;
-  }
-}
-
-/** @throws PlanError for what this version cannot play, and for plans with more than MAX_EVENTS events. */
+/** @throws PlanError for what cannot be played (an unknown groove, an endless bar), and for more than MAX_EVENTS events. */
 export function compile(plan: Plan): Timeline {
   refuseUnplayable(plan);
   const bars: Bar[] = [];
@@ -77,101 +65,79 @@ export function compile(plan: Plan): Timeline {
     }
     const place = { bar, barCount: section.bars, firstBar, startS: cursor.timeS, along };
 
-    for (const layer of section.clicks) {
-      const accents = new Set((layer.accent ?? []).map((text) => parseFraction(text).toFraction()));
-      for (const spot of spots(layer, place)) {
-        clicks.push({
-          timeS: spot.timeS,
-          bar: spot.bar,
-          position: spot.position,
-          voice: layer.voice ?? DEFAULT_VOICE,
-          accent: accents.has(spot.positionText),
-          gainDb: layer.gainDb ?? 0,
-          sounding: !bars[spot.bar].silent,
-        });
-      }
-    }
+    const layers = section.clicks.flatMap((layer) =>
+      layer.groove === undefined ? clicksOf(layer, place) : grooveClicks(layer, meter, place),
+    );
+    layers.sort((a, b) => a.timeS - b.timeS);
+    const thinned = thin(layers, section.silence, { firstBar, barCount: section.bars, section: index });
+    clicks.push(...thinned.map((click) => (bars[click.bar].silent ? { ...click, sounding: false } : click)));
     const endS = cursor.timeS + along(barWhole * section.bars);
-    for (const line of section.play) {
-      const found = spots(line, { ...place, ...window(line, section.bars) });
-      found.forEach((spot, i) => {
-        targets.push({
-          timeS: spot.timeS,
-          bar: spot.bar,
-          position: spot.position,
-          voice: line.voice ?? DEFAULT_LINE,
-          lengthS: (found[i + 1]?.timeS ?? endS) - spot.timeS,
-        });
-      });
-    }
+    for (const line of section.play) targets.push(...targetsOf(line, place, endS));
     cursor.timeS = endS;
     cursor.beat += section.bars * meter.beats;
   }
 }
 
-interface Place {
-  bar: Fraction;
-  barCount: number;
-  firstBar: number;
-  startS: number;
-  along: (whole: number) => number;
-  /** Bars of the section (0-based, half open) in which spots are kept. */
-  fromBar?: number;
-  untilBar?: number;
+function clicksOf(layer: ClickLayer, place: Place): Click[] {
+  const accents = new Set((layer.accent ?? []).map((text) => parseFraction(text).toFraction()));
+  return spotsOf(layer, place).map((spot) => ({
+    timeS: spot.timeS,
+    bar: spot.bar,
+    position: spot.position,
+    voice: layer.voice ?? DEFAULT_VOICE,
+    accent: accents.has(spot.positionText),
+    gainDb: layer.gainDb ?? 0,
+    sounding: true,
+  }));
 }
 
-interface Spot {
-  timeS: number;
-  bar: number;
-  position: Fraction;
-  positionText: string;
+/** The loop, shifted as a whole: what leaves it at its end comes in again at its start. */
+function grooveClicks(layer: ClickLayer, meter: Meter, place: Place): Click[] {
+  const { length, strokes } = grooveLoop({ ...layer, groove: layer.groove as GrooveName }, meter);
+  const shift = parseFraction(layer.shift ?? '0');
+  return strokes.flatMap(({ position, voice }) => {
+    const from = position.add(shift).mod(length).toFraction();
+    return spotsOf({ every: length.toFraction(), from }, place).map((spot): Click => ({
+      timeS: spot.timeS,
+      bar: spot.bar,
+      position: spot.position,
+      voice: layer.voice ?? voice,
+      accent: false,
+      gainDb: layer.gainDb ?? 0,
+      sounding: true,
+    }));
+  });
 }
 
-/** Where a layer or line falls: `at` repeats in every bar; `every` runs on from the section's start across barlines. */
-function spots(
-  rule: Pick<ClickLayer & PlayLine, 'at' | 'every'> & { from?: string | number },
-  place: Place,
-): Spot[] {
-  const { at, every } = rule;
-  const steps = at ? at.map(parseFraction) : [parseFraction(every!)];
-  const offset = typeof rule.from === 'string' ? parseFraction(rule.from) : new Fraction(0);
-  const grid = [place.bar, offset, ...steps].reduce((lcm, f) => leastCommonMultiple(lcm, ratioOf(f).d), 1);
-  if (grid * place.bar.valueOf() * place.barCount > Number.MAX_SAFE_INTEGER) {
-    throw new PlanError([
-      {
-        path: 'sections',
-        message: 'positions are too fine to be told apart exactly; use smaller denominators',
-      },
-    ]);
+function targetsOf(line: PlayLine, section: Place, endS: number): Target[] {
+  const swing = line.swing && { of: parseFraction(line.swing.of), ratio: new Fraction(line.swing.ratio) };
+  const place = { ...section, ...window(line, section.barCount), ...(swing ? { swing } : {}) };
+  const voice = line.voice ?? DEFAULT_LINE;
+  if (line.rhythm) {
+    const { rhythm } = line;
+    return sequenceSpots(
+      rhythm.map(({ dur }) => dur),
+      place,
+    ).flatMap(({ timeS, bar, position, element, endS: ends }) => {
+      const { rest, accent, sticking, hold } = rhythm[element];
+      if (rest) return [];
+      const marks = {
+        ...(accent ? { accent } : {}),
+        ...(sticking ? { sticking } : {}),
+        ...(hold ? { hold } : {}),
+      };
+      return [{ timeS, bar, position, voice, lengthS: ends - timeS, ...marks }];
+    });
   }
-  const ticks = (f: Fraction) => Math.round(f.mul(grid).valueOf());
-  const barTicks = ticks(place.bar);
-  const positions = new Map<number, { position: Fraction; positionText: string }>();
-  const { fromBar = 0, untilBar = place.barCount } = place;
-
-  const spot = (tick: number): Spot => {
-    const inBar = tick % barTicks;
-    let exact = positions.get(inBar);
-    if (!exact) {
-      const position = new Fraction(inBar, grid);
-      exact = { position, positionText: position.toFraction() };
-      positions.set(inBar, exact);
-    }
-    const barInSection = Math.floor(tick / barTicks);
-    return { timeS: place.startS + place.along(tick / grid), bar: place.firstBar + barInSection, ...exact };
-  };
-
-  const found: Spot[] = [];
-  if (at) {
-    const inBar = [...new Set(steps.map(ticks))].sort((a, b) => a - b);
-    for (let bar = fromBar; bar < untilBar; bar++)
-      for (const t of inBar) found.push(spot(bar * barTicks + t));
-  } else {
-    const step = ticks(steps[0]);
-    for (let t = ticks(offset); t < untilBar * barTicks; t += step)
-      if (t >= fromBar * barTicks) found.push(spot(t));
-  }
-  return found;
+  const found = spotsOf(line.free === undefined ? line : { every: line.free }, place);
+  return found.map(({ timeS, bar, position }, i) => ({
+    timeS,
+    bar,
+    position,
+    voice,
+    lengthS: (found[i + 1]?.timeS ?? endS) - timeS,
+    ...(line.free === undefined ? {} : { optional: true }),
+  }));
 }
 
 function window(line: PlayLine, bars: number): { fromBar: number; untilBar: number } {
@@ -186,6 +152,7 @@ function countInSection(first: Section, bars: number): Section {
     bars,
     meter: first.meter,
     tempo: { bpm: first.tempo.bpm, beat: first.tempo.beat },
+    // A groove's layer may name no voice of its own: the count-in is then the usual click.
     clicks: [{ at, accent: ['0'], voice: first.clicks[0]?.voice ?? DEFAULT_VOICE }],
     play: [],
   };
@@ -210,11 +177,9 @@ function silentStretches(bars: readonly Bar[]): SilentStretch[] {
   return stretches;
 }
 
-/** What the format can say and this version cannot play yet is refused by name, never skipped in silence. */
+/** What cannot be played is refused by name and place, never skipped in silence. */
 function refuseUnplayable(plan: Plan): void {
   const problems: FieldProblem[] = [];
-  const refuse = (path: string, what: string) =>
-    problems.push({ path, message: `${what} cannot be played by this version of Feldspar yet` });
   let events = 0;
   plan.sections.forEach((section, s) => {
     const bar = barLength(meterOf(section)).valueOf();
@@ -228,25 +193,29 @@ function refuseUnplayable(plan: Plan): void {
         message: 'a bar would last over ten minutes; raise the tempo',
       });
     }
-    const count = (rule: { at?: string[]; every?: string }) => {
+    const count = (rule: Rule) => {
       events += rule.every
         ? (bar * section.bars) / parseFraction(rule.every).valueOf()
         : (rule.at?.length ?? 0) * section.bars;
     };
     section.clicks.forEach((layer, i) => {
-      if (layer.groove !== undefined) refuse(`sections[${s}].clicks[${i}].groove`, 'a groove');
-      count(layer);
+      if (layer.groove === undefined) count(layer);
+      else if (isGroove(layer.groove)) events += 8 * section.meter.beats * section.bars;
+      else {
+        problems.push({
+          path: `sections[${s}].clicks[${i}].groove`,
+          message: `there is no groove called "${layer.groove}"; choose one of ${GROOVES.map((name) => `"${name}"`).join(', ')}`,
+        });
+      }
     });
-    section.play.forEach((line, i) => {
-      const path = `sections[${s}].play[${i}]`;
-      if (line.rhythm) refuse(`${path}.rhythm`, 'a written rhythm');
-      if (line.free) refuse(`${path}.free`, 'free playing');
-      if (line.swing) refuse(`${path}.swing`, 'swing');
-      count(line);
+    section.play.forEach((line) => {
+      if (line.free) count({ every: line.free });
+      else if (!line.rhythm) count(line);
+      else {
+        const length = line.rhythm.reduce((sum, { dur }) => sum + parseFraction(dur).valueOf(), 0);
+        events += (line.rhythm.length * bar * section.bars) / length;
+      }
     });
-    if (section.silence?.dropChance !== undefined)
-      refuse(`sections[${s}].silence.dropChance`, 'a chance of dropping');
-    if (section.silence?.fadeDb !== undefined) refuse(`sections[${s}].silence.fadeDb`, 'a fade');
     events += section.bars;
   });
   if (events > MAX_EVENTS) {
@@ -256,10 +225,4 @@ function refuseUnplayable(plan: Plan): void {
     });
   }
   if (problems.length > 0) throw new PlanError(problems);
-}
-
-function leastCommonMultiple(a: number, b: number): number {
-  let [x, y] = [a, b];
-  while (y !== 0) [x, y] = [y, x % y];
-  return (a / x) * b;
 }

@@ -36,8 +36,14 @@ export interface Target {
   bar: number;
   position: Fraction;
   voice: string;
-  /** To the next target of the same line, or to its end. */
+  /** Its written length, or to the next target of the same line, or to the end. */
   lengthS: number;
+  accent?: boolean;
+  sticking?: string;
+  /** Its length is judged too. */
+  hold?: boolean;
+  /** Free playing: a place where something may be played, and nothing is missed. */
+  optional?: boolean;
 }
 
 /** Consecutive bars whose clicks are silenced. */

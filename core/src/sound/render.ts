@@ -60,8 +60,20 @@ export function createRenderer(schedule: readonly ScheduledClick[], sampleRateHz
         const last = Math.min(samples.length, end - frame);
         for (let i = first, o = frame + first - fromFrame; i < last; i++, o++) out[o] += samples[i] * gain;
       }
+      for (let o = 0; o < out.length; o++) if (Math.abs(out[o]) > KNEE) out[o] = limited(out[o]);
     },
   };
+}
+
+/** Below this a sample passes as it is; a single stroke, accented, never reaches it. */
+const KNEE = 0.57;
+/** -3 dBFS, and a hair. */
+const CEILING = 0.707;
+
+/** However many layers sound at once, nothing is louder than the ceiling. It has no memory, so blocks do not matter. */
+function limited(sample: number): number {
+  const room = CEILING - KNEE;
+  return Math.sign(sample) * (KNEE + room * Math.tanh((Math.abs(sample) - KNEE) / room));
 }
 
 /** Samples of `[fromS, toS)` of a timeline; the whole of it by default. */

@@ -85,4 +85,17 @@ describe('rendering', () => {
     expect(render(timeline, 48_000, { fromS: 0.61, toS: 0.7 })).toEqual(whole.subarray(29_280, 33_600));
     expect(render(timeline, 48_000, { fromS: -0.1, toS: 0 }).every((v) => v === 0)).toBe(true);
   });
+
+  it('however many layers sound together, nothing passes -3 dBFS; a single accented stroke is left as it is', () => {
+    const layers = [...VOICES, ...VOICES, ...VOICES].map((voice) => ({ every: '1/4', voice, accent: ['0'] }));
+    const loud = render(compile(plan({ clicks: layers })), 48_000);
+    const peak = (samples: Float32Array) => samples.reduce((max, v) => Math.max(max, Math.abs(v)), 0);
+    expect(peak(loud)).toBeLessThan(10 ** (-3 / 20));
+    expect(peak(loud)).toBeGreaterThan(0.6);
+    for (const voice of VOICES) {
+      const one = render(compile(plan({ bars: 1, clicks: [{ at: ['0'], voice, accent: ['0'] }] })), 48_000);
+      const stroke = voiceSamples(voice, true, 48_000);
+      expect(one.subarray(0, stroke.length)).toEqual(stroke);
+    }
+  });
 });

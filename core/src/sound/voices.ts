@@ -1,11 +1,12 @@
 /**
- * Click voices, synthesised: a short struck-wood sound (two damped modes and a breath of noise) and a dry tick.
- * Each is full from its first sample, so the sample it is placed on is its onset; peaks stay below -3 dBFS.
+ * Click and drum voices, synthesised: damped modes and a breath of noise. Struck wood and a dry tick for clicks; low and
+ * high drum, snare, hat and cymbal for grooves. Each is full from its first sample, so the sample it is placed on is its
+ * onset. Peaks are matched by ear's measure of such sounds, not by number: long and noisy ones lie lower.
  */
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 
-export const VOICES = ['wood', 'tick'] as const;
+export const VOICES = ['wood', 'tick', 'low', 'high', 'snare', 'hat', 'cymbal'] as const;
 export type VoiceName = (typeof VOICES)[number];
 
 interface Recipe {
@@ -25,13 +26,60 @@ const RECIPES: Record<VoiceName, Recipe> = {
       { hz: 2650, decayS: 0.004, share: 0.3 },
     ],
     noise: { decayS: 0.0012, share: 0.5 },
-    peak: 0.5,
+    peak: 0.4,
   },
   tick: {
     seconds: 0.03,
     modes: [{ hz: 3900, decayS: 0.0022, share: 1 }],
     noise: { decayS: 0.0008, share: 0.7 },
-    peak: 0.45,
+    peak: 0.36,
+  },
+  low: {
+    seconds: 0.3,
+    modes: [
+      { hz: 62, decayS: 0.07, share: 1 },
+      { hz: 118, decayS: 0.03, share: 0.5 },
+      { hz: 1900, decayS: 0.002, share: 0.35 },
+    ],
+    noise: { decayS: 0.002, share: 0.2 },
+    peak: 0.4,
+  },
+  high: {
+    seconds: 0.22,
+    modes: [
+      { hz: 210, decayS: 0.05, share: 1 },
+      { hz: 335, decayS: 0.03, share: 0.5 },
+    ],
+    noise: { decayS: 0.003, share: 0.3 },
+    peak: 0.38,
+  },
+  snare: {
+    seconds: 0.22,
+    modes: [
+      { hz: 185, decayS: 0.03, share: 0.7 },
+      { hz: 330, decayS: 0.018, share: 0.4 },
+    ],
+    noise: { decayS: 0.045, share: 0.9 },
+    peak: 0.36,
+  },
+  hat: {
+    seconds: 0.06,
+    modes: [
+      { hz: 7200, decayS: 0.012, share: 0.4 },
+      { hz: 9400, decayS: 0.01, share: 0.3 },
+    ],
+    noise: { decayS: 0.012, share: 0.8 },
+    peak: 0.2,
+  },
+  cymbal: {
+    seconds: 1.2,
+    modes: [
+      { hz: 3150, decayS: 0.3, share: 0.3 },
+      { hz: 4870, decayS: 0.26, share: 0.3 },
+      { hz: 6930, decayS: 0.2, share: 0.25 },
+    ],
+    noise: { decayS: 0.25, share: 0.7 },
+    peak: 0.28,
   },
 };
 

@@ -11,6 +11,7 @@ import { type Match, type MeasuredGap, measureGaps, percentInterval, pooledRows 
 import type { Hit } from './hit.ts';
 import { TOLERANCE_MS, summarise } from './asynchronies.ts';
 import type { Report, Verdict } from './report-schema.ts';
+import { nearestPlaces } from './nearest.ts';
 import { type Line, type Scene, sceneOf } from './scene.ts';
 import { sentencesOf } from './sentences.ts';
 
@@ -36,15 +37,18 @@ export function measure(timeline: Timeline, hits: readonly Hit[], options: Measu
   const asynchronies = (silent: boolean) =>
     matches.filter((m) => scene.gapOf[m.target] >= 0 === silent).map((m) => m.asynchronyMs);
   const gaps = measureGaps(scene, matches, disturbances);
+  // A place of free playing that was left empty is no target.
+  const targets = timeline.targets.filter(({ optional }) => !optional).length;
+  const free = matches.filter(({ target }) => timeline.targets[target].optional).length;
   const played = disturbances.filter((d) => d.timeS <= timeline.endS);
 
   const figures: Omit<Report, 'sentences'> = {
     version: 1,
     estimator: ESTIMATOR,
     counts: {
-      targets: timeline.targets.length,
+      targets: targets + free,
       matched: matches.length,
-      missed: timeline.targets.length - matches.length,
+      missed: targets + free - matches.length,
       extra,
     },
     matches: matches.map(({ target, hit, asynchronyMs }) => ({ target, hit, asynchronyMs })),
@@ -81,7 +85,7 @@ function matchHits(timeline: Timeline, scene: Scene, hits: readonly Hit[], laten
       .map((hit, index) => ({ hit, index }))
       .filter(({ hit }) => timeOf(hit) >= opensS && timeOf(hit) <= closesS && lineFor(hit, voices) === l)
       .sort((a, b) => timeOf(a.hit) - timeOf(b.hit));
-    const found = align(
+    const found = (line.free ? nearestPlaces : align)(
       line,
       Float64Array.from(mine, ({ hit }) => timeOf(hit) * 1000),
     );

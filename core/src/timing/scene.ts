@@ -20,6 +20,8 @@ export interface Scene {
 
 export interface Line extends AlignmentTargets {
   voice: string;
+  /** Free playing: nothing is expected, anything on the grid is right. */
+  free: boolean;
   /** Indices into the timeline's targets, in order of time. */
   index: number[];
 }
@@ -55,6 +57,7 @@ function lineOf(timeline: Timeline, voice: string, beatMs: Float64Array, gapOf: 
   const n = index.length;
   const line: Line = {
     voice,
+    free: index.every((i) => targets[i].optional === true),
     index,
     timeMs: Float64Array.from(index, (i) => targets[i].timeS * 1000),
     beatMs: Float64Array.from(index, (i) => beatMs[i]),
