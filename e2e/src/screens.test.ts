@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { AxeBuilder } from '@axe-core/webdriverjs';
 import { compile } from '@feldspar/core/plan';
 import { STEADY_PLAYER } from '@feldspar/core/players';
-import { READY_PLANS } from '@feldspar/core/practice';
+import { ALL_READY_PLANS, READY_PLANS } from '@feldspar/core/practice';
 import { type Take, simulatedTake } from '@feldspar/core/take';
 import { App } from './driver/app.ts';
 import { Browser, DESKTOP, PHONE } from './driver/browser.ts';
@@ -36,6 +36,7 @@ const screens = (): [string, RegExp][] => [
   [`/plans/${GROWING.id}`, /Longest alone/],
   [`/plans/${GROWING.id}/play`, /Start/],
   [reading, /Where you drifted/],
+  ['/plans', /in the order people learn them/],
   ['/desk?quarters=100&foot=1/2&click=1/8&said=200', /What did they mean/],
   ['/desk/steps', /Make it a plan/],
   ['/desk/table', /clockwork scale/],
@@ -158,12 +159,43 @@ it('a take whose sound was interrupted says so, and from which bar it can be tru
   );
 });
 
+it('the library shows the families in order, by what they train; a ready plan becomes one’s own', async () => {
+  await browser.goto(`${app.url}/plans`);
+  await browser.find('heading', '^20. Play along$');
+  const names = await browser.script<string[]>(
+    'return [...document.querySelectorAll("main h2")].map((h) => h.textContent)',
+  );
+  expect(names.slice(1).map((name) => parseInt(name, 10))).toEqual(
+    Array.from({ length: 20 }, (_, i) => i + 1),
+  );
+  await (await browser.find('combobox', 'What it trains')).click();
+  await browser.click('option', '^groove$');
+  await browser.see(/16\. Feel changes/);
+  expect(await browser.all('heading', 'Feel the beat')).toHaveLength(0);
+  await browser.click('link', 'Half, double, and back');
+  await browser.see(/Listen: The quarter stays through the illusion/);
+  await browser.click('button', '^Make it my own$');
+  await browser.find('heading', '^Half, double, and back, mine$');
+  await browser.click('link', '^Plans$');
+  await browser.click('link', 'Half, double, and back, mine');
+  await browser.click('button', '^Delete this plan$');
+  await browser.see(/Deleted: Half, double, and back, mine/);
+});
+
+it('a groove plan is tried by a simulated player and read', async () => {
+  const stopTime = ALL_READY_PLANS.find(({ plan }) => plan.title === 'Stop time')!;
+  await browser.goto(`${app.url}/plans/${stopTime.id}`);
+  await browser.click('button', '^Let a simulated player');
+  await browser.see(/Where you drifted/);
+  await browser.see(/Stop time · quarter = 96/);
+});
+
 describe('what is wrong is said, with the place and the remedy', () => {
   const open = async (text: string) => {
     const file = join(folder, 'mine.json');
     writeFileSync(file, text);
-    await browser.goto(app.url);
-    await browser.see(/choose another click/);
+    await browser.goto(`${app.url}/plans`);
+    await browser.see(/Your own/);
     await browser.upload('Plan file', file);
   };
 

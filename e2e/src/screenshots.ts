@@ -59,6 +59,7 @@ const reading = `/takes/${await tellingTake()}`;
 await shot('bench', DESKTOP, go('/', /choose another click/));
 await shot('bench-phone', PHONE, go('/', /choose another click/));
 await shot('plan', DESKTOP, go(`/plans/${GROWING}`, /Longest alone/));
+await shot('plans', DESKTOP, go('/plans', /in the order people learn them/));
 await shot('stage-ready', DESKTOP, go(`/plans/${GROWING}/play`, /Start/));
 await shot('stage', DESKTOP, () => playUntilBar(3));
 await shot('stage-phone', PHONE, () => playUntilBar(2));

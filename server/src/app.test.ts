@@ -1,6 +1,6 @@
 import { type Plan, compile, withTempo } from '@feldspar/core/plan';
 import { STEADY_PLAYER, simulate } from '@feldspar/core/players';
-import { READY_PLANS, placementPlanId } from '@feldspar/core/practice';
+import { ALL_READY_PLANS, placementPlanId } from '@feldspar/core/practice';
 import { placementOf } from '@feldspar/core/reference';
 import { measureTake } from '@feldspar/core/take';
 import { tempo } from '@feldspar/core/time';
@@ -109,7 +109,7 @@ describe('takes', () => {
 describe('plans and players', () => {
   it('ready plans are there from the start, in their order, and cannot be changed', async () => {
     const { body } = await service.request.get('/api/plans');
-    expect(body.items.map((plan: { id: string }) => plan.id)).toEqual(READY_PLANS.map(({ id }) => id));
+    expect(body.items.map((plan: { id: string }) => plan.id)).toEqual(ALL_READY_PLANS.map(({ id }) => id));
     const change = await service.request.put(`/api/plans/${GROWING.id}`).send(GROWING.plan);
     expect(change.status).toBe(409);
   });

@@ -10,7 +10,7 @@ import { useOutboxSender } from './local/useOutbox.ts';
 import { Bench } from './screens/Bench.tsx';
 import { Log } from './screens/Log.tsx';
 import { NotFound } from './screens/NotFound.tsx';
-import { PlanScreen } from './screens/PlanScreen.tsx';
+import { PlanScreen } from './plans/PlanScreen.tsx';
 import { Shell } from './shell/Shell.tsx';
 import { Stage } from './stage/Stage.tsx';
 import { theme } from './theme/theme.ts';
@@ -19,6 +19,7 @@ const Reading = lazy(loadReading);
 const Desk = lazy(() => import('./desk/Desk.tsx'));
 const Steps = lazy(() => import('./desk/Steps.tsx'));
 const TempoTable = lazy(() => import('./desk/TempoTable.tsx'));
+const Plans = lazy(() => import('./plans/Plans.tsx'));
 const Rehear = lazy(() => import('./rehear/Rehear.tsx'));
 
 export function App() {
@@ -33,6 +34,7 @@ export function App() {
               <Routes>
                 <Route element={<Shell />}>
                   <Route index element={<Bench />} />
+                  <Route path="plans" element={<Plans />} />
                   <Route path="plans/:id" element={<PlanScreen />} />
                   <Route path="takes/:id" element={<Reading />} />
                   <Route path="desk" element={<Desk />} />

@@ -1,4 +1,5 @@
 export * from './ready-plans.ts';
+export * from './families.ts';
 export * from './placement-plans.ts';
 export * from './steps-plan.ts';
 export * from './suggest.ts';

@@ -1,5 +1,5 @@
 /**
- * Ready plans: a few clicks to begin with, from the easiest (never alone) to the longest wait. Tempos are common
+ * The path: a few ready plans to begin with, from the easiest (never alone) to the longest wait. Tempos are common
  * practice, no source. Each has a fixed id, so takes of all installations name the same plan.
  */
 import type { Plan, Section } from '../plan/index.ts';
@@ -14,7 +14,8 @@ export interface ReadyPlan {
 const FOUR_FOUR = { beats: 4, unit: '1/4' };
 const QUARTERS: Section['play'] = [{ every: '1/4' }];
 
-function ready(id: string, title: string, trains: string, sections: Section[]): ReadyPlan {
+/** One bar of count-in before everything. */
+export function ready(id: string, title: string, trains: string, sections: Section[]): ReadyPlan {
   return { id, trains, plan: { format: 'feldspar-plan', version: 1, title, countIn: { bars: 1 }, sections } };
 }
 

@@ -3,7 +3,7 @@
  * many that one is stored only when a take is linked to it.
  */
 import type { Plan } from '@feldspar/core/plan';
-import { READY_PLANS, type ReadyPlan, readyPlanOf } from '@feldspar/core/practice';
+import { ALL_READY_PLANS, type ReadyPlan, readyPlanOf } from '@feldspar/core/practice';
 import { Problem, notFound } from '../http/problem.ts';
 import type { Database } from './database.ts';
 import type { PlanRow } from './models.ts';
@@ -15,9 +15,11 @@ export class PlanStore {
     this.database = database;
   }
 
-  /** The ready plans of this version, in the order in which people learn them; run at every start. */
+  /** The ready plans of this version; run at every start. */
   async putReadyPlans(): Promise<void> {
-    for (const ready of READY_PLANS) await this.database.models.plans.upsert(rowOf(ready));
+    await this.database.models.plans.bulkCreate(ALL_READY_PLANS.map(rowOf), {
+      updateOnDuplicate: ['title', 'trains', 'ready', 'document'],
+    });
   }
 
   async put(id: string, plan: Plan): Promise<void> {
@@ -73,8 +75,8 @@ export class PlanStore {
   /** Ready plans in their order, then the user's own, newest first. Placements are not listed. */
   async list(): Promise<StoredPlan[]> {
     const rows = await this.database.models.plans.findAll({ order: [['createdAt', 'DESC']] });
-    const order = new Map(READY_PLANS.map(({ id }, i) => [id, i]));
-    const place = (row: PlanRow) => order.get(row.id) ?? READY_PLANS.length;
+    const order = new Map(ALL_READY_PLANS.map(({ id }, i) => [id, i]));
+    const place = (row: PlanRow) => order.get(row.id) ?? ALL_READY_PLANS.length;
     return rows
       .filter(({ id, ready }) => !ready || order.has(id))
       .sort((a, b) => place(a) - place(b))

@@ -1,16 +1,13 @@
 /** The bench: what to do now and why, the last result, and the clicks to choose from. */
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Card from '@mui/material/Card';
-import CardActionArea from '@mui/material/CardActionArea';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
-import { type Plan, compile, planFacts, planTempo, withTempo } from '@feldspar/core/plan';
-import { readyPlanOf, suggest } from '@feldspar/core/practice';
-import { type Tempo, comparableName } from '@feldspar/core/time';
-import { type ChangeEvent, useMemo, useRef, useState } from 'react';
+import { planTempo, withTempo } from '@feldspar/core/plan';
+import { READY_PLANS, readyPlanOf, suggest } from '@feldspar/core/practice';
+import { type Tempo } from '@feldspar/core/time';
+import { useMemo } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { ProblemError, request } from '../api/client.ts';
 import { useLatestTakes, usePlans } from '../api/hooks.ts';
 import type { StoredPlan, TakeItem } from '../api/types.ts';
 import { FittedCore } from '../core-sample/FittedCore.tsx';
@@ -18,11 +15,12 @@ import { coreOfSummary } from '../core-sample/model.ts';
 import { PlayerChoice } from '../players/PlayerChoice.tsx';
 import { useCurrentPlayerId } from '../players/current-player.ts';
 import { ErrorNotice } from '../shell/ErrorNotice.tsx';
-import { minutes, plural, shortDate, unbroken } from '../shell/text.ts';
+import { shortDate, unbroken } from '../shell/text.ts';
 import { KEY_SIGN, useKey } from '../shell/useKey.ts';
-import { PlanPicture } from './PlanPicture.tsx';
+import { PlanCard } from '../plans/PlanCard.tsx';
+import { PlanLine } from '../plans/PlanLine.tsx';
+import { PlanPicture } from '../plans/PlanPicture.tsx';
 import { playAddress } from './play-address.ts';
-import { readPlanFile } from './plan-file.ts';
 
 export function Bench() {
   const player = useCurrentPlayerId();
@@ -30,6 +28,8 @@ export function Bench() {
   const takes = useLatestTakes(player, 1);
   const last = takes.data?.items[0] ?? null;
   const list = plans.data?.items ?? [];
+  // The path, and what the player made; the rest of the ready plans stands on its own screen.
+  const onBench = list.filter(({ id, ready }) => !ready || READY_PLANS.some((step) => step.id === id));
   const { planId, tempo, reason } = suggest(last);
   const next = list.find(({ id }) => id === planId) ?? (plans.data && shippedPlan(planId));
   return (
@@ -61,7 +61,9 @@ export function Bench() {
             <Button component={Link} to="/rehear" color="inherit" variant="outlined">
               Re-hear one click
             </Button>
-            <OpenPlanFile onOpened={() => void plans.mutate()} />
+            <Button component={Link} to="/plans" color="inherit" variant="outlined">
+              All plans
+            </Button>
           </Stack>
         </Stack>
         <Box
@@ -75,7 +77,7 @@ export function Bench() {
             m: 0,
           }}
         >
-          {list.map((plan) => (
+          {onBench.map((plan) => (
             <PlanCard key={plan.id} plan={plan} />
           ))}
         </Box>
@@ -157,91 +159,5 @@ function NextExercise({ plan, tempo, reason, last }: NextExerciseProps) {
         <PlanPicture plan={plan.document} rowHeight={13} annotated={false} maxWidth={460} />
       )}
     </Box>
-  );
-}
-
-/** Tempo, length, and how long one is alone. */
-function PlanLine({ plan }: { plan: Plan }) {
-  const facts = useMemo(() => {
-    try {
-      return planFacts(compile(plan));
-    } catch {
-      return null;
-    }
-  }, [plan]);
-  return (
-    <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-      {comparableName(planTempo(plan))}
-      {facts &&
-        ` · ${minutes(facts.durationS)} min · longest alone ${plural(facts.longestAlone.beats, 'beat')}`}
-      {!facts && ' · cannot be played by this version'}
-    </Typography>
-  );
-}
-
-function PlanCard({ plan }: { plan: StoredPlan }) {
-  return (
-    <Card component="li" variant="outlined" sx={{ display: 'flex' }}>
-      <CardActionArea
-        component={Link}
-        to={`/plans/${plan.id}`}
-        sx={{
-          p: 2,
-          display: 'flex',
-          flexDirection: 'column',
-          alignItems: 'stretch',
-          justifyContent: 'flex-start',
-          gap: 1,
-        }}
-      >
-        <PlanPicture plan={plan.document} rowHeight={6} annotated={false} mostRows={12} />
-        <Typography variant="h3">{plan.title}</Typography>
-        {plan.trains && <Typography variant="body2">{plan.trains}</Typography>}
-        <PlanLine plan={plan.document} />
-      </CardActionArea>
-    </Card>
-  );
-}
-
-function OpenPlanFile({ onOpened }: { onOpened(): void }) {
-  const input = useRef<HTMLInputElement>(null);
-  const [error, setError] = useState<unknown>(null);
-  const navigate = useNavigate();
-  const open = async ({ target }: ChangeEvent<HTMLInputElement>) => {
-    const file = target.files?.[0];
-    target.value = '';
-    if (!file) return;
-    try {
-      const result = await readPlanFile(file);
-      if ('problems' in result) throw new ProblemError(422, 'The plan file has errors.', result.problems);
-      compile(result.plan);
-      const id = crypto.randomUUID();
-      await request('PUT', `/plans/${id}`, result.plan);
-      setError(null);
-      onOpened();
-      void navigate(`/plans/${id}`);
-    } catch (failure) {
-      setError(failure);
-    }
-  };
-  return (
-    <>
-      <Button color="inherit" variant="outlined" onClick={() => input.current?.click()}>
-        Open a plan file
-      </Button>
-      <input
-        ref={input}
-        type="file"
-        accept="application/json,.json"
-        aria-label="Plan file"
-        hidden
-        onChange={(event) => void open(event)}
-      />
-      {error !== null && (
-        <Box sx={{ flexBasis: '100%' }}>
-          <ErrorNotice error={error} />
-        </Box>
-      )}
-    </>
   );
 }

@@ -11,6 +11,7 @@ import { DISPLAY_FACE } from '../theme/theme.ts';
 
 const PLACES = [
   { to: '/', name: 'Bench' },
+  { to: '/plans', name: 'Plans' },
   { to: '/desk', name: 'Tempo desk' },
   { to: '/log', name: 'Log' },
 ];
@@ -62,7 +63,7 @@ export function Shell() {
                 textDecoration: 'none',
                 fontWeight: 600,
                 minHeight: 48,
-                px: { xs: 1.25, md: 2.5 },
+                px: { xs: 1, md: 2.5 },
                 whiteSpace: 'nowrap',
                 display: 'flex',
                 alignItems: 'center',

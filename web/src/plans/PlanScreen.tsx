@@ -6,6 +6,7 @@ import Stack from '@mui/material/Stack';
 import Switch from '@mui/material/Switch';
 import Typography from '@mui/material/Typography';
 import { type Plan, compile, planFacts, planTempo, withTempo } from '@feldspar/core/plan';
+import { familyOf } from '@feldspar/core/practice';
 import { isVoice } from '@feldspar/core/sound';
 import { type Tempo, comparableName, meterName, parseFraction } from '@feldspar/core/time';
 import { useCallback, useMemo, useState } from 'react';
@@ -19,8 +20,9 @@ import { SimulatedTry } from '../stage/SimulatedTry.tsx';
 import { TempoField } from '../tempo/TempoField.tsx';
 import { deskOfPlan } from '../desk/desk-address.ts';
 import { DeletePlan } from './DeletePlan.tsx';
+import { MakeOwn } from './MakeOwn.tsx';
 import { PlanPicture } from './PlanPicture.tsx';
-import { playAddress, tempoOfAddress, tempoQuery } from './play-address.ts';
+import { playAddress, tempoOfAddress, tempoQuery } from '../screens/play-address.ts';
 
 export function PlanScreen() {
   const { id } = useParams();
@@ -67,6 +69,7 @@ function PlanBeforePlaying({ id, title, trains, stored, ready }: BeforePlayingPr
     }
   }, [plan]);
   const play = useCallback(() => void navigate(playAddress(id, tempo)), [navigate, id, tempo]);
+  const family = familyOf(id);
   const playable = tempoValid && 'timeline' in compiled;
   useKey('Enter', play, playable);
 
@@ -82,6 +85,11 @@ function PlanBeforePlaying({ id, title, trains, stored, ready }: BeforePlayingPr
       <Stack spacing={2.5}>
         <Typography variant="h1">{title}</Typography>
         {trains && <Typography sx={{ fontSize: '1.15rem', maxWidth: '42ch' }}>{trains}</Typography>}
+        {family && (
+          <Typography variant="body2">
+            <strong>Count in:</strong> {family.countIn} <strong>Listen:</strong> {family.listen}
+          </Typography>
+        )}
         {compiled.timeline ? (
           <Facts plan={plan} timeline={compiled.timeline} />
         ) : (
@@ -95,6 +103,7 @@ function PlanBeforePlaying({ id, title, trains, stored, ready }: BeforePlayingPr
           <Button component={Link} to={deskOfPlan(id, plan)} variant="outlined" color="inherit">
             What does the number mean?
           </Button>
+          <MakeOwn plan={plan} disabled={!playable} />
           {!ready && <DeletePlan id={id} title={title} />}
         </Stack>
         <FormControlLabel

@@ -1,0 +1,134 @@
+/** The library: the twenty families in the order in which people learn them, and the player's own plans. */
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Stack from '@mui/material/Stack';
+import Typography from '@mui/material/Typography';
+import { FAMILIES, type Family, TRAINS } from '@feldspar/core/practice';
+import { Link, useSearchParams } from 'react-router';
+import { usePlans } from '../api/hooks.ts';
+import type { StoredPlan } from '../api/types.ts';
+import { Choice } from '../shell/Choice.tsx';
+import { ErrorNotice } from '../shell/ErrorNotice.tsx';
+import { OpenPlanFile } from './OpenPlanFile.tsx';
+import { PlanCard } from './PlanCard.tsx';
+
+const ALL = 'everything';
+const OPTIONS = [ALL, ...TRAINS].map((name) => [name, name] as const);
+
+export default function Plans() {
+  const [search, setSearch] = useSearchParams();
+  const trains = TRAINS.find((name) => name === search.get('trains')) ?? ALL;
+  const plans = usePlans();
+  const list = plans.data?.items ?? [];
+  const own = list.filter(({ ready }) => !ready);
+  const families = FAMILIES.filter((family) => trains === ALL || family.trains === trains);
+  return (
+    <Stack spacing={4} sx={{ maxWidth: 1120 }}>
+      <Stack
+        direction="row"
+        useFlexGap
+        spacing={2}
+        sx={{ flexWrap: 'wrap', justifyContent: 'space-between', alignItems: 'flex-start' }}
+      >
+        <Typography variant="h1">Plans, in the order people learn them</Typography>
+        <Choice
+          label="What it trains"
+          value={trains}
+          options={OPTIONS}
+          onChange={(name) => setSearch(name === ALL ? {} : { trains: name })}
+        />
+      </Stack>
+      {plans.error !== undefined && <ErrorNotice error={plans.error} />}
+      <Box component="section" aria-labelledby="own">
+        <Stack
+          direction="row"
+          useFlexGap
+          spacing={2}
+          sx={{ flexWrap: 'wrap', justifyContent: 'space-between', alignItems: 'center', mb: 1.5 }}
+        >
+          <Typography variant="h2" id="own">
+            Your own
+          </Typography>
+          <OpenPlanFile onOpened={() => void plans.mutate()} />
+        </Stack>
+        {own.length === 0 ? (
+          <Typography sx={{ color: 'text.secondary' }}>
+            None yet. Open a ready plan and make it your own, or open a plan file.
+          </Typography>
+        ) : (
+          <Cards plans={own} />
+        )}
+      </Box>
+      {families.map((family) => (
+        <FamilySection
+          key={family.number}
+          family={family}
+          plans={list.filter(({ id }) => family.plans.some((ready) => ready.id === id))}
+        />
+      ))}
+    </Stack>
+  );
+}
+
+function FamilySection({ family, plans }: { family: Family; plans: StoredPlan[] }) {
+  const { number, name, trains, countIn, listen } = family;
+  return (
+    <Box
+      component="section"
+      aria-label={name}
+      sx={{
+        display: 'grid',
+        gap: { xs: 1.5, md: 3 },
+        gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: '300px minmax(0, 1fr)' },
+        alignItems: 'start',
+        borderTop: '1px solid',
+        borderColor: 'divider',
+        pt: 2,
+      }}
+    >
+      <Box>
+        <Typography variant="h2">
+          {number}. {name}
+        </Typography>
+        <Typography variant="body2" sx={{ color: 'text.secondary', mb: 1 }}>
+          trains {trains}
+        </Typography>
+        <Typography variant="body2">
+          <strong>Count in:</strong> {countIn}
+        </Typography>
+        <Typography variant="body2">
+          <strong>Listen:</strong> {listen}
+        </Typography>
+        {number === REHEARD && (
+          <Button component={Link} to="/rehear" color="inherit" variant="outlined" sx={{ mt: 1 }}>
+            Re-hear one click
+          </Button>
+        )}
+      </Box>
+      <Cards plans={plans} />
+    </Box>
+  );
+}
+
+/** The family that has a screen of its own. */
+const REHEARD = 8;
+
+function Cards({ plans }: { plans: StoredPlan[] }) {
+  return (
+    <Box
+      component="ul"
+      sx={{
+        display: 'grid',
+        gap: 2,
+        gridTemplateColumns: 'repeat(auto-fill, minmax(250px, 1fr))',
+        listStyle: 'none',
+        p: 0,
+        m: 0,
+      }}
+    >
+      {plans.map((plan) => (
+        <PlanCard key={plan.id} plan={plan} />
+      ))}
+    </Box>
+  );
+}
