@@ -18,7 +18,7 @@ export const ROOMS = {
   players: ['plan', 'timing'],
   take: ['time', 'clock', 'plan', 'players', 'timing'],
   practice: ['time', 'reference', 'plan', 'take'],
-  formats: ['plan', 'take', 'timing'],
+  formats: ['time', 'plan', 'sound', 'take', 'timing'],
 };
 
 const outside = [

@@ -9,7 +9,7 @@ import { type Plan, compile, planFacts, planTempo, withTempo } from '@feldspar/c
 import { familyOf } from '@feldspar/core/practice';
 import { isVoice } from '@feldspar/core/sound';
 import { type Tempo, comparableName, meterName, parseFraction } from '@feldspar/core/time';
-import { useCallback, useMemo, useState } from 'react';
+import { Suspense, lazy, useCallback, useMemo, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { usePlan } from '../api/hooks.ts';
 import { ErrorNotice } from '../shell/ErrorNotice.tsx';
@@ -23,6 +23,8 @@ import { DeletePlan } from './DeletePlan.tsx';
 import { MakeOwn } from './MakeOwn.tsx';
 import { PlanPicture } from './PlanPicture.tsx';
 import { playAddress, tempoOfAddress, tempoQuery } from '../screens/play-address.ts';
+
+const ExportPanel = lazy(() => import('../export/ExportPanel.tsx'));
 
 export function PlanScreen() {
   const { id } = useParams();
@@ -119,6 +121,11 @@ function PlanBeforePlaying({ id, title, trains, stored, ready }: BeforePlayingPr
           label="Show my hits while I play (the ear trains better without)"
         />
         <SimulatedTry plan={plan} planId={id} disabled={!playable} />
+        {compiled.timeline && (
+          <Suspense>
+            <ExportPanel plan={plan} timeline={compiled.timeline} />
+          </Suspense>
+        )}
         <Typography variant="body2" sx={{ color: 'text.secondary', maxWidth: '60ch' }}>
           Keep clicks in headphones at a moderate level, and stop when a hand, lip or neck hurts; a teacher or
           a clinician knows more than a program.

@@ -1,3 +1,4 @@
+import { midiOf } from '@feldspar/core/formats';
 import { GROWING } from '../testing/documents.ts';
 import { readPlanFile } from './plan-file.ts';
 
@@ -6,7 +7,7 @@ describe('a plan file', () => {
     Object.assign(new File([text], name), { text: async () => text });
 
   it('is read', async () => {
-    expect(await readPlanFile(file(JSON.stringify(GROWING.plan)))).toEqual({ plan: GROWING.plan });
+    expect(await readPlanFile(file(JSON.stringify(GROWING.plan)))).toEqual({ plan: GROWING.plan, notes: [] });
   });
 
   it.each([
@@ -24,5 +25,19 @@ describe('a plan file', () => {
     ],
   ])('%s is refused with the place and the remedy', async (_, text, problem) => {
     expect(await readPlanFile(file(text))).toEqual({ problems: [problem] });
+  });
+
+  const midi = (bytes: Uint8Array) =>
+    Object.assign(new File([], 'tune.mid'), { arrayBuffer: async () => bytes.slice().buffer });
+
+  it('a MIDI file is read as its tempo map', async () => {
+    const result = await readPlanFile(midi(midiOf(GROWING.plan)));
+    expect(result).toMatchObject({ plan: { title: 'tune', sections: [{ bars: 21, tempo: { bpm: '84' } }] } });
+  });
+
+  it('a damaged one is refused by name', async () => {
+    expect(await readPlanFile(midi(midiOf(GROWING.plan).subarray(0, 60)))).toEqual({
+      problems: [{ path: '', message: expect.stringMatching(/tune.mid: cut short/) }],
+    });
   });
 });

@@ -1,14 +1,22 @@
-/** A plan file from the player's disk: read, checked, refused with the field and the remedy. */
+/** A file from the player's disk as a plan: a plan file, or a MIDI file's tempo map. Refused with the field and the remedy. */
+import { MOST_MIDI_BYTES, planOfMidi } from '@feldspar/core/formats';
 import { type FieldProblem, type Plan, readPlan } from '@feldspar/core/plan';
 
 const MOST_BYTES = 2 * 1024 * 1024;
 
-export type PlanFileResult = { plan: Plan } | { problems: FieldProblem[] };
+/** `notes`: what of the file a plan cannot hold. */
+export type PlanFileResult = { plan: Plan; notes: string[] } | { problems: FieldProblem[] };
 
 export async function readPlanFile(file: File): Promise<PlanFileResult> {
   const refuse = (message: string): PlanFileResult => ({
     problems: [{ path: '', message: `${file.name}: ${message}` }],
   });
+  if (isMidi(file)) {
+    if (file.size > MOST_MIDI_BYTES)
+      return refuse('larger than 8 MB, which no tempo map is. Choose a MIDI file (.mid).');
+    const { plan, notes, problem } = planOfMidi(new Uint8Array(await file.arrayBuffer()), file.name);
+    return plan ? { plan, notes } : { problems: [{ path: '', message: problem }] };
+  }
   if (file.size > MOST_BYTES)
     return refuse('larger than 2 MB, which no plan is. Choose a plan file (.json).');
   let value: unknown;
@@ -18,6 +26,8 @@ export async function readPlanFile(file: File): Promise<PlanFileResult> {
     return refuse('not valid JSON. Choose a plan file, or check it for a missing bracket or comma.');
   }
   const result = readPlan(value);
-  if ('plan' in result) return result;
+  if ('plan' in result) return { ...result, notes: [] };
   return { problems: result.problems.map(({ path, message }) => ({ path: path || file.name, message })) };
 }
+
+const isMidi = ({ name }: File) => /\.midi?$/i.test(name);

@@ -1,0 +1,127 @@
+/**
+ * Tempo map and meters of a Standard MIDI File as a plan to build on: a section for each stretch of bars with one meter and
+ * one tempo, the click on every beat. What a plan cannot hold is listed, never dropped in silence.
+ */
+import midiFile, { type MidiData } from 'midi-file';
+import { type Plan, type Section, planSchema } from '../plan/index.ts';
+import { Fraction, fitForDocument } from '../time/index.ts';
+
+export const MOST_MIDI_BYTES = 8 * 1024 * 1024;
+const MOST_BARS = 4000;
+const DEFAULT_MICROSECONDS = 500_000;
+
+export type MidiImport =
+  | { plan: Plan; notes: string[]; problem?: undefined }
+  | { plan?: undefined; notes?: undefined; problem: string };
+
+/** @param name the file's name, for the title and for what is wrong. */
+export function planOfMidi(bytes: Uint8Array, name: string): MidiImport {
+  const refuse = (why: string): MidiImport => ({ problem: `${name}: ${why}` });
+  if (bytes.length > MOST_MIDI_BYTES)
+    return refuse('larger than 8 MB, which no tempo map is. Choose a MIDI file (.mid).');
+  if (String.fromCharCode(...bytes.subarray(0, 4)) !== 'MThd') {
+    return refuse('not a MIDI file: it does not begin as one. Choose a MIDI file (.mid).');
+  }
+  if (!tracksAreWhole(bytes)) return refuse('cut short or damaged: a track is shorter than it says.');
+  let midi: MidiData;
+  try {
+    midi = midiFile.parseMidi(bytes);
+  } catch {
+    return refuse('damaged: its events cannot be read.');
+  }
+  const perQuarter = midi.header.ticksPerBeat;
+  if (!perQuarter) return refuse('it counts in film frames, not in notes, so it has no tempo to build on.');
+  return planOf(midi, perQuarter, name.replace(/\.midi?$/i, ''));
+}
+
+/** Chunk lengths against the file's own: a reader that trusts them would run on and on. */
+function tracksAreWhole(bytes: Uint8Array): boolean {
+  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+  let at = 0;
+  let tracks = 0;
+  while (at + 8 <= bytes.length) {
+    const kind = String.fromCharCode(...bytes.subarray(at, at + 4));
+    const length = view.getUint32(at + 4);
+    if (at + 8 + length > bytes.length) return false;
+    if (kind === 'MTrk') tracks++;
+    at += 8 + length;
+  }
+  return bytes.length >= 14 && tracks >= view.getUint16(10) && tracks > 0;
+}
+
+interface Change<Value> {
+  tick: number;
+  value: Value;
+}
+
+function planOf(midi: MidiData, perQuarter: number, title: string): MidiImport {
+  const tempos: Change<number>[] = [];
+  const meters: Change<{ beats: number; unit: number }>[] = [];
+  let end = 0;
+  for (const track of midi.tracks) {
+    let tick = 0;
+    for (const event of track) {
+      tick += event.deltaTime;
+      if (event.type === 'setTempo' && event.microsecondsPerBeat > 0) {
+        tempos.push({ tick, value: event.microsecondsPerBeat });
+      }
+      if (event.type === 'timeSignature' && event.numerator > 0) {
+        meters.push({ tick, value: { beats: event.numerator, unit: event.denominator } });
+      }
+    }
+    end = Math.max(end, tick);
+  }
+  const notes: string[] = [];
+  const sections: Section[] = [];
+  let bars = 0;
+  for (let tick = 0; tick < end || bars === 0; bars++) {
+    if (bars >= MOST_BARS) {
+      notes.push(`Only the first ${MOST_BARS} bars are taken.`);
+      break;
+    }
+    const meter = inForce(meters, tick) ?? { beats: 4, unit: 4 };
+    const microseconds = inForce(tempos, tick) ?? DEFAULT_MICROSECONDS;
+    const length = (meter.beats * 4 * perQuarter) / meter.unit;
+    const inside = tempos.filter((t) => t.tick > tick && t.tick < tick + length && t.value !== microseconds);
+    if (inside.length > 0)
+      notes.push(`Bar ${bars + 1}: the tempo changes inside the bar; the bar keeps its first tempo.`);
+    if (meters.some((m) => m.tick > tick && m.tick < tick + length)) {
+      notes.push(`Bar ${bars + 1}: the meter changes inside the bar; the change waits for the barline.`);
+    }
+    addBar(sections, meter, microseconds);
+    tick += length;
+  }
+  const plan = planSchema.safeParse({
+    format: 'feldspar-plan',
+    version: 1,
+    title: title.slice(0, 160) || 'From a MIDI file',
+    countIn: { bars: 1 },
+    sections,
+  });
+  if (!plan.success) return { problem: `${title}: ${plan.error.issues[0].message}` };
+  return { plan: plan.data, notes };
+}
+
+function inForce<Value>(changes: readonly Change<Value>[], tick: number): Value | undefined {
+  let latest: Change<Value> | undefined;
+  for (const change of changes)
+    if (change.tick <= tick && (!latest || change.tick >= latest.tick)) latest = change;
+  return latest?.value;
+}
+
+function addBar(sections: Section[], meter: { beats: number; unit: number }, microseconds: number): void {
+  const unit = `1/${meter.unit}`;
+  const bpm = fitForDocument(new Fraction(60_000_000, microseconds)).toFraction();
+  const last = sections.at(-1);
+  if (last && last.meter.beats === meter.beats && last.meter.unit === unit && last.tempo.bpm === bpm) {
+    last.bars++;
+    return;
+  }
+  sections.push({
+    bars: 1,
+    meter: { beats: meter.beats, unit },
+    tempo: { bpm, beat: '1/4' },
+    clicks: [{ every: unit }],
+    play: [{ every: unit }],
+  });
+}

@@ -1,0 +1,188 @@
+/**
+ * A timeline as a Standard MIDI File (SMF 1.0, format 1): tempo map, meters and markers on the first track, clicks on the
+ * percussion channel of the second. Ramps become a tempo event a sixteenth, each with the mean tempo of its piece, so that
+ * their ends stay true. Percussion keys are those of General MIDI (Level 1 percussion key map; from memory).
+ */
+import midiFile, { type MidiEvent } from 'midi-file';
+import { type Bar, type Plan, type Timeline, compile } from '../plan/index.ts';
+import { Fraction, barLength, parseFraction, ratioOf } from '../time/index.ts';
+
+export const TICKS_A_QUARTER = 960;
+const PERCUSSION = 9;
+const NOTE_TICKS = 60;
+/** A ramp's tempo is said anew so often, in whole notes. */
+const RAMP_STEP = 1 / 16;
+
+const KEYS: Record<string, number> = {
+  wood: 76,
+  tick: 37,
+  low: 36,
+  high: 50,
+  snare: 38,
+  hat: 42,
+  cymbal: 49,
+};
+const LOUD = { accent: 120, plain: 96 };
+
+interface At {
+  tick: number;
+  event: MidiEvent;
+}
+
+/** @throws PlanError when the plan cannot be played. */
+export function midiOf(plan: Plan): Uint8Array {
+  const timeline = compile(plan);
+  const startOf = barStarts(timeline);
+  const tickOf = (bar: number, position: Fraction) => ticks(startOf[bar].add(position));
+  const clicks = timeline.clicks
+    .filter(({ sounding }) => sounding)
+    .flatMap(({ bar, position, voice, accent, gainDb }): At[] => {
+      const tick = tickOf(bar, position);
+      const noteNumber = KEYS[voice] ?? KEYS.wood;
+      const loud = (accent ? LOUD.accent : LOUD.plain) * 10 ** (gainDb / 40);
+      const velocity = Math.max(1, Math.min(127, Math.round(loud)));
+      const common = { deltaTime: 0, channel: PERCUSSION, noteNumber } as const;
+      return [
+        { tick, event: { ...common, type: 'noteOn', velocity } },
+        { tick: tick + NOTE_TICKS, event: { ...common, type: 'noteOff', velocity: 0 } },
+      ];
+    });
+  const end = ticks(startOf[timeline.bars.length]);
+  const bytes = midiFile.writeMidi({
+    header: { format: 1, numTracks: 2, ticksPerBeat: TICKS_A_QUARTER },
+    tracks: [
+      track([...titleOf(plan), ...conductor(plan, timeline, startOf)], end),
+      track(
+        [{ tick: 0, event: { deltaTime: 0, meta: true, type: 'trackName', text: 'Clicks' } }, ...clicks],
+        end,
+      ),
+    ],
+  });
+  return Uint8Array.from(bytes);
+}
+
+/** Where each bar begins, in whole notes from time zero; one more for the end. */
+function barStarts({ bars }: Timeline): Fraction[] {
+  const starts = [new Fraction(0)];
+  for (const { meter } of bars) starts.push(starts[starts.length - 1].add(barLength(meter)));
+  return starts;
+}
+
+function ticks(whole: Fraction): number {
+  return Math.round(whole.mul(4 * TICKS_A_QUARTER).valueOf());
+}
+
+function titleOf({ title }: Plan): At[] {
+  return [{ tick: 0, event: { deltaTime: 0, meta: true, type: 'trackName', text: asciiText(title) } }];
+}
+
+function conductor(plan: Plan, { bars, silentStretches }: Timeline, startOf: Fraction[]): At[] {
+  const events: At[] = [];
+  const put = (whole: Fraction, event: MidiEvent) => events.push({ tick: ticks(whole), event });
+  const marker = (bar: number, text: string) =>
+    put(startOf[bar], { deltaTime: 0, meta: true, type: 'marker', text: asciiText(text) });
+  bars.forEach((bar, i) => {
+    const before: Bar | undefined = bars[i - 1];
+    const begins = !before || before.section !== bar.section || before.kind !== bar.kind;
+    const signature = signatureOf(bar);
+    if (!before || signatureOf(before).key !== signature.key) put(startOf[i], signature.event);
+    if (begins)
+      marker(i, bar.kind === 'countIn' ? 'count-in' : (plan.sections[bar.section].name ?? 'section'));
+    for (const { whole, microseconds } of temposOf(plan, bars, i)) {
+      put(startOf[i].add(whole), {
+        deltaTime: 0,
+        meta: true,
+        type: 'setTempo',
+        microsecondsPerBeat: microseconds,
+      });
+    }
+  });
+  for (const { firstBar, lastBar } of silentStretches) {
+    marker(firstBar, 'silence');
+    if (lastBar + 1 < bars.length) marker(lastBar + 1, 'click returns');
+  }
+  return withoutRepeats(events);
+}
+
+/** The tempo at the start of a bar, and through it where it changes. */
+function temposOf(plan: Plan, bars: readonly Bar[], i: number): { whole: Fraction; microseconds: number }[] {
+  const bar = bars[i];
+  const { tempo, meter } = plan.sections[bar.section];
+  const length = parseFraction(meter.unit).mul(meter.beats);
+  const quarterOf = (seconds: number, whole: number) => Math.round((1e6 * seconds) / (4 * whole));
+  const steady = tempo.toBpm === undefined || bar.kind === 'countIn';
+  if (steady) {
+    return [{ whole: new Fraction(0), microseconds: quarterOf(bar.endS - bar.startS, length.valueOf()) }];
+  }
+  const beatS = rampTimes(plan, bars, i);
+  const pieces = Math.max(1, Math.ceil(length.valueOf() / RAMP_STEP));
+  return Array.from({ length: pieces }, (_, p) => ({
+    whole: length.mul(p, pieces),
+    microseconds: quarterOf(beatS((p + 1) / pieces) - beatS(p / pieces), length.valueOf() / pieces),
+  }));
+}
+
+/** Seconds at a share of a bar in a ramp: the ramp is linear in tempo, so its integral is a logarithm. */
+function rampTimes(plan: Plan, bars: readonly Bar[], i: number): (share: number) => number {
+  const bar = bars[i];
+  const section = plan.sections[bar.section];
+  const first = bars.findIndex((b) => b.kind === 'play' && b.section === bar.section);
+  const from = new Fraction(section.tempo.bpm).valueOf();
+  const to = new Fraction(section.tempo.toBpm!).valueOf();
+  const along = (share: number) => from + ((to - from) * (i - first + share)) / section.bars;
+  return (share) => {
+    const [v0, v1] = [along(0), along(1)];
+    if (Math.abs(v1 - v0) < 1e-9 * v0) return (bar.endS - bar.startS) * share;
+    return ((bar.endS - bar.startS) * Math.log(along(share) / v0)) / Math.log(v1 / v0);
+  };
+}
+
+function signatureOf({ meter: { beats, unit } }: Bar): { key: string; event: MidiEvent } {
+  const { n, d } = ratioOf(unit);
+  // The file can only say powers of two below the line; other units are said in the next finer one.
+  const denominator = 2 ** Math.ceil(Math.log2(d));
+  const numerator = Math.round((beats * n * denominator) / d);
+  return {
+    key: `${numerator}/${denominator}`,
+    event: {
+      deltaTime: 0,
+      meta: true,
+      type: 'timeSignature',
+      numerator: Math.min(255, numerator),
+      denominator,
+      metronome: 24,
+      thirtyseconds: 8,
+    },
+  };
+}
+
+/** A tempo that is already in force need not be said again. */
+function withoutRepeats(events: At[]): At[] {
+  let last = -1;
+  return events.filter(({ event }) => {
+    if (event.type !== 'setTempo') return true;
+    const repeats = event.microsecondsPerBeat === last;
+    last = event.microsecondsPerBeat;
+    return !repeats;
+  });
+}
+
+function track(events: At[], endTick: number): MidiEvent[] {
+  const sorted = [...events].sort((a, b) => a.tick - b.tick);
+  let now = 0;
+  const written = sorted.map(({ tick, event }) => {
+    const deltaTime = tick - now;
+    now = tick;
+    return { ...event, deltaTime };
+  });
+  return [...written, { deltaTime: Math.max(0, endTick - now), meta: true, type: 'endOfTrack' }];
+}
+
+/** Text events are bytes; letters beyond Latin are written as they are spelled plainly. */
+function asciiText(text: string): string {
+  return text
+    .normalize('NFKD')
+    .replace(/[“”]/g, '"')
+    .replace(/[’‘]/g, "'")
+    .replace(/[^\x20-\x7e]/g, '');
+}

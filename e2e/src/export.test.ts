@@ -1,0 +1,114 @@
+/** Files out and in: what is saved is what the core makes, and comes back as the same plan. */
+import { mkdtempSync, readFileSync, readdirSync, rmSync, statSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { midiOf, wavPieces } from '@feldspar/core/formats';
+import { type Plan, compile, withTempo } from '@feldspar/core/plan';
+import { ALL_READY_PLANS } from '@feldspar/core/practice';
+import { tempo } from '@feldspar/core/time';
+import { App } from './driver/app.ts';
+import { Browser } from './driver/browser.ts';
+
+const STOP_TIME = ALL_READY_PLANS.find(({ plan }) => plan.title === 'Stop time')!;
+
+let app: App;
+let browser: Browser;
+let folder: string;
+beforeAll(async () => {
+  app = await App.start();
+  browser = await Browser.open();
+  folder = mkdtempSync(join(tmpdir(), 'feldspar-downloads-'));
+  await browser.devTools('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: folder });
+});
+afterAll(async () => {
+  await browser?.close();
+  await app?.remove();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+/** The saved file, once it has stopped growing. */
+async function saved(name: string): Promise<Buffer> {
+  let size = -1;
+  await browser.until(
+    async () => {
+      if (!readdirSync(folder).includes(name)) return false;
+      const before = size;
+      size = statSync(join(folder, name)).size;
+      return size > 0 && size === before;
+    },
+    `the file ${name}`,
+    60_000,
+  );
+  return readFileSync(join(folder, name));
+}
+
+it('the click as WAV is the core’s own, byte by byte; MIDI and JSON likewise', async () => {
+  await browser.goto(`${app.url}/plans/${STOP_TIME.id}?note=1/4&rate=120`);
+  const plan = withTempo(STOP_TIME.plan, tempo(120, '1/4'));
+  const timeline = compile(plan);
+  await browser.click('button', '^Save the click');
+  const pieces = [
+    ...wavPieces(timeline, { sampleRateHz: 48_000, bits: 16 }, { fromS: 0, toS: timeline.endS }),
+  ];
+  expect((await saved('Stop-time.wav')).equals(Buffer.concat(pieces.map(({ bytes }) => bytes)))).toBe(true);
+  await browser.click('button', '^Save clicks and tempos');
+  expect((await saved('Stop-time.mid')).equals(Buffer.from(midiOf(plan)))).toBe(true);
+  await browser.click('button', '^Save the plan');
+  expect(JSON.parse((await saved('Stop-time.json')).toString())).toEqual(plan);
+});
+
+it('the saved plan opens again as the same plan, the saved MIDI file as its tempo map', async () => {
+  const stored = async (): Promise<Plan> => {
+    const id = (await browser.path()).split('/').at(-1);
+    return ((await (await fetch(`${app.url}/api/plans/${id}`)).json()) as { document: Plan }).document;
+  };
+  await browser.goto(`${app.url}/plans`);
+  await browser.see(/Your own/);
+  await browser.upload('Plan file', join(folder, 'Stop-time.json'));
+  await browser.find('button', 'To the stage');
+  await browser.see(/Stop time/);
+  expect(await stored()).toEqual(JSON.parse(readFileSync(join(folder, 'Stop-time.json'), 'utf8')));
+  await browser.goto(`${app.url}/plans`);
+  await browser.see(/Your own/);
+  await browser.upload('Plan file', join(folder, 'Stop-time.mid'));
+  await browser.find('heading', '^Stop-time$');
+  await browser.see(/quarter = 120, 4\/4, 22 bars/);
+});
+
+it('bars that are not there are refused beside the field', async () => {
+  await browser.goto(`${app.url}/plans/${STOP_TIME.id}`);
+  await browser.fill('textbox', '^to bar', '99');
+  await browser.see(/99 bars is too much\. Type a number from 1 to 21/);
+  expect(await (await browser.find('button', '^Save the click')).isEnabled()).toBe(false);
+});
+
+it('a long export shows its progress and can be cancelled', async () => {
+  const long: Plan = {
+    format: 'feldspar-plan',
+    version: 1,
+    title: 'Three hours',
+    sections: [
+      {
+        bars: 5400,
+        meter: { beats: 4, unit: '1/4' },
+        tempo: { bpm: 120, beat: '1/4' },
+        clicks: [{ every: '1/4' }],
+        play: [],
+      },
+    ],
+  };
+  const id = crypto.randomUUID();
+  await fetch(`${app.url}/api/plans/${id}`, {
+    method: 'PUT',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify(long),
+  });
+  await browser.goto(`${app.url}/plans/${id}`);
+  await browser.find('button', '^Save the click');
+  await browser.click('button', '^Save the click');
+  await browser.find('progressbar', 'Writing the click');
+  await browser.click('button', '^Cancel$');
+  await browser.until(async () => (await browser.all('progressbar')).length === 0, 'the progress to go');
+  expect(await (await browser.find('button', '^Save the click')).isEnabled()).toBe(true);
+  expect(readdirSync(folder)).not.toContain('Three-hours.wav');
+});

@@ -1,0 +1,42 @@
+/** Exports a click track by a worker of its own, which can be stopped at once. */
+import type { WavForm, WavRange } from '@feldspar/core/formats';
+import type { Plan } from '@feldspar/core/plan';
+import { proxy, wrap } from 'comlink';
+import type { WavExportApi } from './wav-export.worker.ts';
+
+export interface WavExport {
+  /** The file, on disk; rejects when writing failed, never settles once cancelled. */
+  file: Promise<File>;
+  cancel(): void;
+}
+
+export function exportWav(
+  plan: Plan,
+  form: WavForm,
+  range: WavRange,
+  onProgress: (done: number) => void,
+): WavExport {
+  const storedAs = `${crypto.randomUUID()}.wav`;
+  const worker = new Worker(new URL('./wav-export.worker.ts', import.meta.url), { type: 'module' });
+  // Words of a worker that was stopped may still be on their way.
+  let cancelled = false;
+  const tell = (done: number) => {
+    if (!cancelled) onProgress(done);
+  };
+  const write = async () => {
+    try {
+      await wrap<WavExportApi>(worker).write(storedAs, plan, form, range, proxy(tell));
+    } finally {
+      worker.terminate();
+    }
+    const store = await navigator.storage.getDirectory();
+    return (await store.getFileHandle(storedAs)).getFile();
+  };
+  return {
+    file: write(),
+    cancel() {
+      cancelled = true;
+      worker.terminate();
+    },
+  };
+}
