@@ -182,6 +182,15 @@ it('the library shows the families in order, by what they train; a ready plan be
   await browser.see(/Deleted: Half, double, and back, mine/);
 });
 
+it('a plan is made harder in one step', async () => {
+  await browser.goto(`${app.url}/plans/${READY_PLANS[0].id}`);
+  await browser.click('button', '^Make it harder$');
+  await browser.click('menuitem', '^Thin out and back');
+  await browser.find('heading', '^Every beat, thinned$');
+  await browser.see(/20 bars/);
+  await browser.see(/Longest alone: 4 beats/);
+});
+
 it('a groove plan is tried by a simulated player and read', async () => {
   const stopTime = ALL_READY_PLANS.find(({ plan }) => plan.title === 'Stop time')!;
   await browser.goto(`${app.url}/plans/${stopTime.id}`);

@@ -4,3 +4,4 @@ export * from './placement-plans.ts';
 export * from './steps-plan.ts';
 export * from './suggest.ts';
 export * from './ready-plan-of.ts';
+export * from './thinning.ts';

@@ -10,7 +10,7 @@ import type { StoredPlan } from '../api/types.ts';
 import { Choice } from '../shell/Choice.tsx';
 import { ErrorNotice } from '../shell/ErrorNotice.tsx';
 import { OpenPlanFile } from './OpenPlanFile.tsx';
-import { PlanCard } from './PlanCard.tsx';
+import { PlanCards } from './PlanCards.tsx';
 
 const ALL = 'everything';
 const OPTIONS = [ALL, ...TRAINS].map((name) => [name, name] as const);
@@ -56,7 +56,7 @@ export default function Plans() {
             None yet. Open a ready plan and make it your own, or open a plan file.
           </Typography>
         ) : (
-          <Cards plans={own} />
+          <PlanCards plans={own} />
         )}
       </Box>
       {families.map((family) => (
@@ -105,30 +105,10 @@ function FamilySection({ family, plans }: { family: Family; plans: StoredPlan[] 
           </Button>
         )}
       </Box>
-      <Cards plans={plans} />
+      <PlanCards plans={plans} />
     </Box>
   );
 }
 
 /** The family that has a screen of its own. */
 const REHEARD = 8;
-
-function Cards({ plans }: { plans: StoredPlan[] }) {
-  return (
-    <Box
-      component="ul"
-      sx={{
-        display: 'grid',
-        gap: 2,
-        gridTemplateColumns: 'repeat(auto-fill, minmax(250px, 1fr))',
-        listStyle: 'none',
-        p: 0,
-        m: 0,
-      }}
-    >
-      {plans.map((plan) => (
-        <PlanCard key={plan.id} plan={plan} />
-      ))}
-    </Box>
-  );
-}

@@ -17,7 +17,7 @@ import { useCurrentPlayerId } from '../players/current-player.ts';
 import { ErrorNotice } from '../shell/ErrorNotice.tsx';
 import { shortDate, unbroken } from '../shell/text.ts';
 import { KEY_SIGN, useKey } from '../shell/useKey.ts';
-import { PlanCard } from '../plans/PlanCard.tsx';
+import { PlanCards } from '../plans/PlanCards.tsx';
 import { PlanLine } from '../plans/PlanLine.tsx';
 import { PlanPicture } from '../plans/PlanPicture.tsx';
 import { playAddress } from './play-address.ts';
@@ -29,7 +29,8 @@ export function Bench() {
   const last = takes.data?.items[0] ?? null;
   const list = plans.data?.items ?? [];
   // The path, and what the player made; the rest of the ready plans stands on its own screen.
-  const onBench = list.filter(({ id, ready }) => !ready || READY_PLANS.some((step) => step.id === id));
+  const path = READY_PLANS.flatMap((step) => list.find(({ id }) => id === step.id) ?? []);
+  const onBench = [...path, ...list.filter(({ ready }) => !ready)];
   const { planId, tempo, reason } = suggest(last);
   const next = list.find(({ id }) => id === planId) ?? (plans.data && shippedPlan(planId));
   return (
@@ -66,21 +67,7 @@ export function Bench() {
             </Button>
           </Stack>
         </Stack>
-        <Box
-          component="ul"
-          sx={{
-            display: 'grid',
-            gap: 2,
-            gridTemplateColumns: 'repeat(auto-fill, minmax(250px, 1fr))',
-            listStyle: 'none',
-            p: 0,
-            m: 0,
-          }}
-        >
-          {onBench.map((plan) => (
-            <PlanCard key={plan.id} plan={plan} />
-          ))}
-        </Box>
+        <PlanCards plans={onBench} />
       </Box>
     </Stack>
   );
