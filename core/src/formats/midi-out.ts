@@ -3,9 +3,9 @@
  * percussion channel of the second. Ramps become a tempo event a sixteenth, each with the mean tempo of its piece, so that
  * their ends stay true. Percussion keys are those of General MIDI (Level 1 percussion key map; from memory).
  */
-import midiFile, { type MidiEvent } from 'midi-file';
 import { type Bar, type Plan, type Timeline, compile } from '../plan/index.ts';
 import { Fraction, barLength, parseFraction, ratioOf } from '../time/index.ts';
+import { type TimedEvent, type TrackEvent, midiBytes } from './midi-bytes.ts';
 
 export const TICKS_A_QUARTER = 960;
 const PERCUSSION = 9;
@@ -24,11 +24,6 @@ const KEYS: Record<string, number> = {
 };
 const LOUD = { accent: 120, plain: 96 };
 
-interface At {
-  tick: number;
-  event: MidiEvent;
-}
-
 /** @throws PlanError when the plan cannot be played. */
 export function midiOf(plan: Plan): Uint8Array {
   const timeline = compile(plan);
@@ -36,29 +31,27 @@ export function midiOf(plan: Plan): Uint8Array {
   const tickOf = (bar: number, position: Fraction) => ticks(startOf[bar].add(position));
   const clicks = timeline.clicks
     .filter(({ sounding }) => sounding)
-    .flatMap(({ bar, position, voice, accent, gainDb }): At[] => {
+    .flatMap(({ bar, position, voice, accent, gainDb }): TimedEvent[] => {
       const tick = tickOf(bar, position);
       const noteNumber = KEYS[voice] ?? KEYS.wood;
       const loud = (accent ? LOUD.accent : LOUD.plain) * 10 ** (gainDb / 40);
       const velocity = Math.max(1, Math.min(127, Math.round(loud)));
-      const common = { deltaTime: 0, channel: PERCUSSION, noteNumber } as const;
+      const common = { channel: PERCUSSION, noteNumber } as const;
       return [
         { tick, event: { ...common, type: 'noteOn', velocity } },
         { tick: tick + NOTE_TICKS, event: { ...common, type: 'noteOff', velocity: 0 } },
       ];
     });
   const end = ticks(startOf[timeline.bars.length]);
-  const bytes = midiFile.writeMidi({
-    header: { format: 1, numTracks: 2, ticksPerBeat: TICKS_A_QUARTER },
-    tracks: [
-      track([...titleOf(plan), ...conductor(plan, timeline, startOf)], end),
-      track(
-        [{ tick: 0, event: { deltaTime: 0, meta: true, type: 'trackName', text: 'Clicks' } }, ...clicks],
-        end,
-      ),
+  const named: TimedEvent = { tick: 0, event: { type: 'trackName', text: 'Clicks' } };
+  return midiBytes(
+    [
+      [...titleOf(plan), ...conductor(plan, timeline, startOf)],
+      [named, ...clicks],
     ],
-  });
-  return Uint8Array.from(bytes);
+    TICKS_A_QUARTER,
+    end,
+  );
 }
 
 /** Where each bar begins, in whole notes from time zero; one more for the end. */
@@ -72,15 +65,14 @@ function ticks(whole: Fraction): number {
   return Math.round(whole.mul(4 * TICKS_A_QUARTER).valueOf());
 }
 
-function titleOf({ title }: Plan): At[] {
-  return [{ tick: 0, event: { deltaTime: 0, meta: true, type: 'trackName', text: asciiText(title) } }];
+function titleOf({ title }: Plan): TimedEvent[] {
+  return [{ tick: 0, event: { type: 'trackName', text: asciiText(title) } }];
 }
 
-function conductor(plan: Plan, { bars, silentStretches }: Timeline, startOf: Fraction[]): At[] {
-  const events: At[] = [];
-  const put = (whole: Fraction, event: MidiEvent) => events.push({ tick: ticks(whole), event });
-  const marker = (bar: number, text: string) =>
-    put(startOf[bar], { deltaTime: 0, meta: true, type: 'marker', text: asciiText(text) });
+function conductor(plan: Plan, { bars, silentStretches }: Timeline, startOf: Fraction[]): TimedEvent[] {
+  const events: TimedEvent[] = [];
+  const put = (whole: Fraction, event: TrackEvent) => events.push({ tick: ticks(whole), event });
+  const marker = (bar: number, text: string) => put(startOf[bar], { type: 'marker', text: asciiText(text) });
   bars.forEach((bar, i) => {
     const before: Bar | undefined = bars[i - 1];
     const begins = !before || before.section !== bar.section || before.kind !== bar.kind;
@@ -90,10 +82,8 @@ function conductor(plan: Plan, { bars, silentStretches }: Timeline, startOf: Fra
       marker(i, bar.kind === 'countIn' ? 'count-in' : (plan.sections[bar.section].name ?? 'section'));
     for (const { whole, microseconds } of temposOf(plan, bars, i)) {
       put(startOf[i].add(whole), {
-        deltaTime: 0,
-        meta: true,
         type: 'setTempo',
-        microsecondsPerBeat: microseconds,
+        microseconds,
       });
     }
   });
@@ -137,7 +127,7 @@ function rampTimes(plan: Plan, bars: readonly Bar[], i: number): (share: number)
   };
 }
 
-function signatureOf({ meter: { beats, unit } }: Bar): { key: string; event: MidiEvent } {
+function signatureOf({ meter: { beats, unit } }: Bar): { key: string; event: TrackEvent } {
   const { n, d } = ratioOf(unit);
   // The file can only say powers of two below the line; other units are said in the next finer one.
   const denominator = 2 ** Math.ceil(Math.log2(d));
@@ -145,37 +135,22 @@ function signatureOf({ meter: { beats, unit } }: Bar): { key: string; event: Mid
   return {
     key: `${numerator}/${denominator}`,
     event: {
-      deltaTime: 0,
-      meta: true,
       type: 'timeSignature',
       numerator: Math.min(255, numerator),
       denominator,
-      metronome: 24,
-      thirtyseconds: 8,
     },
   };
 }
 
 /** A tempo that is already in force need not be said again. */
-function withoutRepeats(events: At[]): At[] {
+function withoutRepeats(events: TimedEvent[]): TimedEvent[] {
   let last = -1;
   return events.filter(({ event }) => {
     if (event.type !== 'setTempo') return true;
-    const repeats = event.microsecondsPerBeat === last;
-    last = event.microsecondsPerBeat;
+    const repeats = event.microseconds === last;
+    last = event.microseconds;
     return !repeats;
   });
-}
-
-function track(events: At[], endTick: number): MidiEvent[] {
-  const sorted = [...events].sort((a, b) => a.tick - b.tick);
-  let now = 0;
-  const written = sorted.map(({ tick, event }) => {
-    const deltaTime = tick - now;
-    now = tick;
-    return { ...event, deltaTime };
-  });
-  return [...written, { deltaTime: Math.max(0, endTick - now), meta: true, type: 'endOfTrack' }];
 }
 
 /** Text events are bytes; letters beyond Latin are written as they are spelled plainly. */

@@ -3,6 +3,7 @@ import { type Plan, compile } from '../plan/index.ts';
 import { ALL_READY_PLANS } from '../practice/index.ts';
 import { plan, withCountIn } from '../testing/plans.ts';
 import { TICKS_A_QUARTER, midiOf, planOfMidi } from './index.ts';
+import { variableLength } from './midi-bytes.ts';
 
 /** Meta event types of SMF 1.0. */
 const META = { marker: 0x06, tempo: 0x51, meter: 0x58 };
@@ -86,6 +87,22 @@ describe('a plan as a MIDI file, read back by an independent parser', () => {
     }, 0);
     expect(Math.abs(seconds - compile(document).endS)).toBeLessThan(0.001);
   });
+});
+
+it.each([
+  [0x00, '00'],
+  [0x7f, '7f'],
+  [0x80, '8100'],
+  [0x3fff, 'ff7f'],
+  [0x4000, '818000'],
+  [0x0fffffff, 'ffffff7f'],
+])('the number %d in variable length is %s (SMF 1.0, table of examples)', (value, hex) => {
+  expect(Buffer.from(variableLength(value)).toString('hex')).toBe(hex);
+});
+
+it('two hours of sixteenths are written whole', () => {
+  const { notes } = read(plan({ bars: 3500, clicks: [{ every: '1/16' }], play: [] }));
+  expect(notes).toHaveLength(56_000);
 });
 
 describe('a MIDI file’s tempo map and meters as a plan', () => {

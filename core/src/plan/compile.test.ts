@@ -375,6 +375,11 @@ describe('groupings come back to the pulse (common practice arithmetic)', () => 
   });
 });
 
+it('two hours of sixteenths are compiled like two bars', () => {
+  const long = compile(plan({ bars: 9000, clicks: [{ every: '1/16' }], play: [{ every: '1/16' }] }));
+  expect([long.clicks.length, long.targets.length]).toEqual([144_000, 144_000]);
+});
+
 describe('plans that are well formed and cannot be played', () => {
   it.each([
     ['a groove nobody knows', { clicks: [{ groove: 'plain' }] }, 'sections[0].clicks[0].groove'],

@@ -70,9 +70,10 @@ export function compile(plan: Plan): Timeline {
     );
     layers.sort((a, b) => a.timeS - b.timeS);
     const thinned = thin(layers, section.silence, { firstBar, barCount: section.bars, section: index });
-    clicks.push(...thinned.map((click) => (bars[click.bar].silent ? { ...click, sounding: false } : click)));
+    // One by one: an hour of notes is more than a call can take as arguments.
+    for (const click of thinned) clicks.push(bars[click.bar].silent ? { ...click, sounding: false } : click);
     const endS = cursor.timeS + along(barWhole * section.bars);
-    for (const line of section.play) targets.push(...targetsOf(line, place, endS));
+    for (const line of section.play) for (const target of targetsOf(line, place, endS)) targets.push(target);
     cursor.timeS = endS;
     cursor.beat += section.bars * meter.beats;
   }
