@@ -3,8 +3,8 @@
  * percussion channel of the second. Ramps become a tempo event a sixteenth, each with the mean tempo of its piece, so that
  * their ends stay true. Percussion keys are those of General MIDI (Level 1 percussion key map; from memory).
  */
-import { type Bar, type Plan, type Timeline, compile } from '../plan/index.ts';
-import { Fraction, barLength, parseFraction, ratioOf } from '../time/index.ts';
+import { type Bar, type Plan, PlanError, type Timeline, compile } from '../plan/index.ts';
+import { Fraction, barLength, ratioOf, secondsAlong, tempo } from '../time/index.ts';
 import { type TimedEvent, type TrackEvent, midiBytes } from './midi-bytes.ts';
 
 export const TICKS_A_QUARTER = 960;
@@ -12,6 +12,9 @@ const PERCUSSION = 9;
 const NOTE_TICKS = 60;
 /** A ramp's tempo is said anew so often, in whole notes. */
 const RAMP_STEP = 1 / 16;
+
+/** Set Tempo has three bytes. */
+const MOST_MICROSECONDS = 2 ** 24 - 1;
 
 const KEYS: Record<string, number> = {
   wood: 76,
@@ -24,7 +27,7 @@ const KEYS: Record<string, number> = {
 };
 const LOUD = { accent: 120, plain: 96 };
 
-/** @throws PlanError when the plan cannot be played. */
+/** @throws PlanError when the plan cannot be played, or is slower than a MIDI file can say. */
 export function midiOf(plan: Plan): Uint8Array {
   const timeline = compile(plan);
   const startOf = barStarts(timeline);
@@ -97,10 +100,18 @@ function conductor(plan: Plan, { bars, silentStretches }: Timeline, startOf: Fra
 /** The tempo at the start of a bar, and through it where it changes. */
 function temposOf(plan: Plan, bars: readonly Bar[], i: number): { whole: Fraction; microseconds: number }[] {
   const bar = bars[i];
-  const { tempo, meter } = plan.sections[bar.section];
-  const length = parseFraction(meter.unit).mul(meter.beats);
-  const quarterOf = (seconds: number, whole: number) => Math.round((1e6 * seconds) / (4 * whole));
-  const steady = tempo.toBpm === undefined || bar.kind === 'countIn';
+  const length = barLength(bar.meter);
+  const quarterOf = (seconds: number, whole: number) => {
+    const microseconds = Math.round((1e6 * seconds) / (4 * whole));
+    if (microseconds <= MOST_MICROSECONDS) return microseconds;
+    throw new PlanError([
+      {
+        path: `sections[${bar.section}].tempo`,
+        message: 'a MIDI file cannot say a tempo slower than quarter = 3.6; raise it',
+      },
+    ]);
+  };
+  const steady = plan.sections[bar.section].tempo.toBpm === undefined || bar.kind === 'countIn';
   if (steady) {
     return [{ whole: new Fraction(0), microseconds: quarterOf(bar.endS - bar.startS, length.valueOf()) }];
   }
@@ -112,19 +123,13 @@ function temposOf(plan: Plan, bars: readonly Bar[], i: number): { whole: Fractio
   }));
 }
 
-/** Seconds at a share of a bar in a ramp: the ramp is linear in tempo, so its integral is a logarithm. */
+/** Seconds of the section at a share of one of its bars, while it ramps. */
 function rampTimes(plan: Plan, bars: readonly Bar[], i: number): (share: number) => number {
-  const bar = bars[i];
-  const section = plan.sections[bar.section];
-  const first = bars.findIndex((b) => b.kind === 'play' && b.section === bar.section);
-  const from = new Fraction(section.tempo.bpm).valueOf();
-  const to = new Fraction(section.tempo.toBpm!).valueOf();
-  const along = (share: number) => from + ((to - from) * (i - first + share)) / section.bars;
-  return (share) => {
-    const [v0, v1] = [along(0), along(1)];
-    if (Math.abs(v1 - v0) < 1e-9 * v0) return (bar.endS - bar.startS) * share;
-    return ((bar.endS - bar.startS) * Math.log(along(share) / v0)) / Math.log(v1 / v0);
-  };
+  const { bars: count, tempo: ramp } = plan.sections[bars[i].section];
+  const barWhole = barLength(bars[i].meter).valueOf();
+  const first = bars.findIndex((b) => b.kind === 'play' && b.section === bars[i].section);
+  const along = secondsAlong(tempo(ramp.bpm, ramp.beat), tempo(ramp.toBpm!, ramp.beat), barWhole * count);
+  return (share) => along(barWhole * (i - first + share));
 }
 
 function signatureOf({ meter: { beats, unit } }: Bar): { key: string; event: TrackEvent } {

@@ -100,6 +100,14 @@ it.each([
   expect(Buffer.from(variableLength(value)).toString('hex')).toBe(hex);
 });
 
+it('a tempo that three bytes of microseconds cannot say is refused by its field', () => {
+  const slow = (bpm: number) => plan({ bars: 1, tempo: { bpm, beat: '1/4' } });
+  expect(() => midiOf(slow(3.6))).not.toThrow();
+  expect(() => midiOf(slow(3.5))).toThrow(
+    /sections\[0\]\.tempo: a MIDI file cannot say a tempo slower than quarter = 3\.6/,
+  );
+});
+
 it('two hours of sixteenths are written whole', () => {
   const { notes } = read(plan({ bars: 3500, clicks: [{ every: '1/16' }], play: [] }));
   expect(notes).toHaveLength(56_000);

@@ -1,8 +1,8 @@
 import { compile, readPlan } from '../plan/index.ts';
-import { PARTS, feltTempo, placementOf, placements } from '../reference/index.ts';
+import { PARTS, feltTempo, lengthOfSteps, placementOf, placements } from '../reference/index.ts';
 import { plan } from '../testing/plans.ts';
 import { Fraction, tempo } from '../time/index.ts';
-import { placementPlan, placementPlanId, placementPlanOf, stepsPlan } from './index.ts';
+import { placementPlan, placementPlanId, placementPlanOf, playLength, stepsPlan } from './index.ts';
 
 const ALL = placements(
   12,
@@ -59,6 +59,13 @@ describe('a plan in steps', () => {
       ['quarter = 90', 90],
     ]);
     expect(compile(row).endS).toBeCloseTo(8 * (60 / 60 + 60 / 75 + 60 / 90), 9);
+  });
+
+  it('knows how long each play is, also where its sections differ in tempo', () => {
+    const both = plan({ bars: 2 }, { bars: 2, tempo: { bpm: 200, beat: '1/4' } });
+    expect(playLength(both).valueOf()).toBe(3);
+    const row = [tempo(60, '1/4'), tempo(90, '1/4')];
+    expect(lengthOfSteps(row, playLength(both))).toBeCloseTo(compile(stepsPlan(both, row)).endS, 9);
   });
 
   it('needs a tempo', () => expect(() => stepsPlan(plan(), [])).toThrow(/at least one/));

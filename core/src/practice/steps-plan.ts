@@ -1,6 +1,18 @@
 /** One plan at a row of tempos: its sections again and again, each time at the next tempo. */
-import { type Plan, withTempo } from '../plan/index.ts';
-import { type Tempo, tempoName } from '../time/index.ts';
+import { type Plan, planTempo, withTempo } from '../plan/index.ts';
+import { Fraction, type Tempo, parseFraction, quartersPerMinute, tempo, tempoName } from '../time/index.ts';
+
+/**
+ * How long one play is, in whole notes at the tempo of its first section: sections that go faster count for less. A ramp
+ * counts at the tempo it starts with.
+ */
+export function playLength(plan: Plan): Fraction {
+  const speed = quartersPerMinute(planTempo(plan));
+  return plan.sections.reduce((sum, { bars, meter, tempo: { bpm, beat } }) => {
+    const length = parseFraction(meter.unit).mul(meter.beats * bars);
+    return sum.add(length.mul(speed).div(quartersPerMinute(tempo(bpm, beat))));
+  }, new Fraction(0));
+}
 
 /** @throws RangeError when there is no tempo. */
 export function stepsPlan(plan: Plan, tempos: readonly Tempo[]): Plan {

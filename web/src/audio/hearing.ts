@@ -37,7 +37,13 @@ export function openHearing(onEnd: () => void): Hearing {
       const turn = latest;
       context ??= new AudioContext({ latencyHint: 'interactive' });
       ready ??= context.audioWorklet.addModule(workletUrl);
-      await ready;
+      try {
+        await ready;
+      } catch (error) {
+        // The next attempt asks anew.
+        ready = null;
+        throw error;
+      }
       await context.resume();
       // Something else was asked for while the audio was waking up.
       if (turn !== latest) return;

@@ -51,7 +51,7 @@ export default function Desk() {
     keep(next, target);
   };
   const sendTempo = (tempo: Tempo) => {
-    if (targets.chosen) void send(tempo, targets.chosen, targets.take?.trueTempo ?? null);
+    if (targets.chosen) void send(tempo, targets.chosen);
   };
   const { at, click, meter } = state;
   const settled = { at, click, foot: at.beat, meter };

@@ -24,11 +24,14 @@ export function useTargets(target: Target | null) {
   const plan = target?.kind === 'plan' ? plans.find(({ id }) => id === target.id) : undefined;
   const take = target?.kind === 'take' ? takes.find(({ id }) => id === target.id) : undefined;
   const chosen: Target | null = target ?? (plans[0] ? { kind: 'plan', id: plans[0].id } : null);
+  // A placement or an older take stands in no list; it is still where the tempo goes.
   const name =
     target?.kind === 'take'
       ? `the take of ${take ? shortDate(take.startedAt) : 'the log'}`
-      : (plan ?? plans[0])?.title;
-  return { plans, takes, take, chosen, name: name ?? null };
+      : target
+        ? (plan?.title ?? 'the plan you came from')
+        : plans[0]?.title;
+  return { plans, takes, chosen, name: name ?? null };
 }
 
 export function SendTo({ target, onChange }: SendToProps) {

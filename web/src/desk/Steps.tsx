@@ -4,7 +4,7 @@ import Button from '@mui/material/Button';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import { type Plan, compile } from '@feldspar/core/plan';
-import { stepsPlan } from '@feldspar/core/practice';
+import { playLength, stepsPlan } from '@feldspar/core/practice';
 import {
   MOST_PLAYS,
   type StepsWanted,
@@ -13,15 +13,7 @@ import {
   readRate,
   stepsOver,
 } from '@feldspar/core/reference';
-import {
-  Fraction,
-  type Tempo,
-  nameOfLength,
-  parseFraction,
-  rateText,
-  saidIn,
-  tempoName,
-} from '@feldspar/core/time';
+import { type Tempo, nameOfLength, rateText, saidIn, tempoName } from '@feldspar/core/time';
 import { useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { useSWRConfig } from 'swr';
@@ -139,7 +131,7 @@ function StepList({ plan, tempos }: { plan: Plan; tempos: Tempo[] }) {
       setError(failure);
     }
   };
-  const lasts = lengthOfSteps(tempos, lengthOf(plan));
+  const lasts = lengthOfSteps(tempos, playLength(plan));
   return (
     <>
       <Typography role="status">
@@ -152,7 +144,7 @@ function StepList({ plan, tempos }: { plan: Plan; tempos: Tempo[] }) {
         <Button
           variant="outlined"
           color="inherit"
-          onClick={() => saveFile('steps.csv', 'text/csv', stepsCsv(tempos, lengthOf(plan)))}
+          onClick={() => saveFile('steps.csv', 'text/csv', stepsCsv(tempos, playLength(plan)))}
         >
           Save the list (CSV)
         </Button>
@@ -179,15 +171,7 @@ function stepText(before: Tempo, now: Tempo): string {
   return `${change.gte(0) ? '+' : '−'}${rateText(change.abs())}`;
 }
 
-/** A plan's length, in whole notes, at the tempo of its first section. */
-function lengthOf(plan: Plan): Tempo['beat'] {
-  return plan.sections.reduce(
-    (sum, { bars, meter }) => sum.add(parseFraction(meter.unit).mul(meter.beats * bars)),
-    new Fraction(0),
-  );
-}
-
 function tempoRow(plan: Plan, wanted: StepsWanted, over: 'plays' | 'minutes', amount: number): Tempo[] {
-  const plays = over === 'plays' ? amount : playsLasting(60 * amount, lengthOf(plan), wanted);
+  const plays = over === 'plays' ? amount : playsLasting(60 * amount, playLength(plan), wanted);
   return stepsOver(plays, wanted);
 }

@@ -43,6 +43,14 @@ export default function ExportPanel({ plan, timeline }: { plan: Plan; timeline: 
     running.current = null;
     setProgress(null);
   };
+  const saveMidi = () => {
+    setError(null);
+    try {
+      saveBlob(fileNameOf(plan, 'mid'), new Blob([midiOf(plan) as BlobPart], { type: 'audio/midi' }));
+    } catch (failure) {
+      setError(failure);
+    }
+  };
   const saveWav = async (wanted: WavRange) => {
     setError(null);
     setProgress(0);
@@ -101,13 +109,7 @@ export default function ExportPanel({ plan, timeline }: { plan: Plan; timeline: 
         >
           Save the click (WAV)
         </Button>
-        <Button
-          variant="outlined"
-          color="inherit"
-          onClick={() =>
-            saveBlob(fileNameOf(plan, 'mid'), new Blob([midiOf(plan) as BlobPart], { type: 'audio/midi' }))
-          }
-        >
+        <Button variant="outlined" color="inherit" onClick={saveMidi}>
           Save clicks and tempos (MIDI)
         </Button>
         <Button
