@@ -13,7 +13,7 @@ export const ROOMS = {
   reference: ['time', 'stats'],
   clock: ['stats'],
   plan: ['time'],
-  sound: ['plan'],
+  sound: ['time', 'plan'],
   timing: ['time', 'plan', 'stats'],
   players: ['plan', 'timing'],
   take: ['time', 'clock', 'plan', 'players', 'timing'],

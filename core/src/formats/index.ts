@@ -3,3 +3,4 @@ export * from './wav.ts';
 export * from './wav-pieces.ts';
 export * from './midi-out.ts';
 export * from './midi-in.ts';
+export * from './wav-in.ts';

@@ -30,7 +30,12 @@ export function compile(plan: Plan): Timeline {
 
   const countInBars = plan.countIn?.bars ?? 0;
   if (countInBars > 0)
-    addSection(countInSection(plan.sections[0], countInBars), 0, 'countIn', 1 - countInBars);
+    addSection(
+      countInSection(plan.sections[0], countInBars, plan.countIn?.voice),
+      0,
+      'countIn',
+      1 - countInBars,
+    );
   let number = 1;
   plan.sections.forEach((section, index) => {
     addSection(section, index, 'play', number);
@@ -146,7 +151,7 @@ function window(line: PlayLine, bars: number): { fromBar: number; untilBar: numb
   return { fromBar: first - 1, untilBar: Math.min(bars, line.until ?? bars) };
 }
 
-function countInSection(first: Section, bars: number): Section {
+function countInSection(first: Section, bars: number, voice: string | undefined): Section {
   const { beats, unit } = first.meter;
   const at = Array.from({ length: beats }, (_, i) => new Fraction(unit).mul(i).toFraction());
   return {
@@ -154,12 +159,13 @@ function countInSection(first: Section, bars: number): Section {
     meter: first.meter,
     tempo: { bpm: first.tempo.bpm, beat: first.tempo.beat },
     // A groove's layer may name no voice of its own: the count-in is then the usual click.
-    clicks: [{ at, accent: ['0'], voice: first.clicks[0]?.voice ?? DEFAULT_VOICE }],
+    clicks: [{ at, accent: ['0'], voice: voice ?? first.clicks[0]?.voice ?? DEFAULT_VOICE }],
     play: [],
   };
 }
 
-function meterOf(section: Section): Meter {
+/** The meter of a section, exact. */
+export function meterOf(section: Pick<Section, 'meter'>): Meter {
   return {
     beats: section.meter.beats,
     unit: parseFraction(section.meter.unit),

@@ -1,5 +1,5 @@
 /** Plan facts: what a player wants to know before playing. */
-import { type Timeline, beatOf } from './timeline.ts';
+import { type Bar, type Click, type Timeline, beatOf } from './timeline.ts';
 
 export interface Aloneness {
   beats: number;
@@ -13,7 +13,11 @@ export interface PlanFacts {
   durationS: number;
   /** Clicks that sound, without the count-in. */
   clicks: number;
+  /** While the plan is played, the count-in left out. */
+  clicksPerMinute: number;
   notes: number;
+  /** Share of the beats, 0 to 1, on which nothing sounds: they are the player's own. */
+  ownedShare: number;
   /** The longest wait from one sounding click to the next, or to the end of the plan. */
   longestAlone: Aloneness;
 }
@@ -21,14 +25,28 @@ export interface PlanFacts {
 export function planFacts(timeline: Timeline): PlanFacts {
   const { bars, clicks, targets, endS } = timeline;
   const played = bars.filter((bar) => bar.kind === 'play');
-  const sounding = clicks.filter((click) => click.sounding);
+  const sounding = clicks.filter((click) => click.sounding && bars[click.bar].kind === 'play');
+  const playedS = endS - played[0].startS;
   return {
     bars: played.length,
     durationS: endS,
-    clicks: sounding.filter((click) => bars[click.bar].kind === 'play').length,
+    clicks: sounding.length,
+    clicksPerMinute: (60 * sounding.length) / playedS,
     notes: targets.length,
+    ownedShare: ownedShare(bars, played, sounding),
     longestAlone: longestAlone(timeline),
   };
+}
+
+function ownedShare(bars: readonly Bar[], played: readonly Bar[], sounding: readonly Click[]): number {
+  const beats = played.reduce((sum, bar) => sum + bar.meter.beats, 0);
+  const given = new Set<number>();
+  for (const { bar, position } of sounding) {
+    // Positions are exact; as plain numbers, which are quick, they lie on a beat to far better than this.
+    const beat = position.valueOf() / bars[bar].meter.unit.valueOf();
+    if (Math.abs(beat - Math.round(beat)) < 1e-9) given.add(bars[bar].firstBeat + Math.round(beat));
+  }
+  return 1 - given.size / beats;
 }
 
 function longestAlone({ bars, clicks, endS }: Timeline): Aloneness {

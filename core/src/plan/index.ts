@@ -5,4 +5,7 @@ export * from './facts.ts';
 export * from './retempo.ts';
 export * from './plan-error.ts';
 export * from './grouping.ts';
-export { GROOVES, type GrooveName, pulsesOf } from './groove.ts';
+export { FEEL_FACTORS, GROOVES, type GrooveName, pulsesOf } from './groove.ts';
+export * from './plan-words.ts';
+export * from './rhythm-text.ts';
+export * from './where.ts';

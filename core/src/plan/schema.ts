@@ -29,6 +29,9 @@ const wholeNumber = (min: number, max: number, what: string) =>
     .min(min, `${what} must be at least ${min}`)
     .max(max, `${what} must be at most ${max}`);
 
+/** Of a section, a layer, a line: how many a plan may hold. */
+export const MOST = { sections: 512, layers: 32, lines: 8 } as const;
+
 export const BPM_RANGE = { min: 1, max: 999 } as const;
 const BPM_HINT = `a tempo lies between ${BPM_RANGE.min} and ${BPM_RANGE.max} a minute`;
 /** A rate a minute: a number, or an exact fraction in text ("220/3") where a decimal would round. */
@@ -183,9 +186,9 @@ export const sectionSchema = z
     bars: wholeNumber(1, 10_000, 'bars'),
     meter: meterSchema,
     tempo: tempoSchema,
-    clicks: z.array(clickLayerSchema).max(32).default([]),
+    clicks: z.array(clickLayerSchema).max(MOST.layers).default([]),
     silence: silenceSchema.optional(),
-    play: z.array(playSchema).max(8).default([]),
+    play: z.array(playSchema).max(MOST.lines).default([]),
   })
   .superRefine((section, context) => {
     const { meter } = section;
@@ -215,11 +218,16 @@ export const planSchema = z.looseObject({
   }),
   version: z.literal(1, { error: 'this plan is of another version; this Feldspar reads version 1' }),
   title: z.string({ error: 'give the plan a title' }).trim().min(1, 'give the plan a title').max(160),
-  countIn: z.looseObject({ bars: wholeNumber(0, 16, 'bars of count-in') }).optional(),
+  countIn: z
+    .looseObject({
+      bars: wholeNumber(0, 16, 'bars of count-in'),
+      voice: z.string().min(1).max(40).optional(),
+    })
+    .optional(),
   sections: z
     .array(sectionSchema, { error: 'a plan has a list of sections' })
     .min(1, 'a plan has at least one section')
-    .max(512),
+    .max(MOST.sections),
 });
 
 export type Plan = z.infer<typeof planSchema>;
@@ -228,6 +236,7 @@ export type SaidTempo = z.infer<typeof saidTempoSchema>;
 export type ClickLayer = z.infer<typeof clickLayerSchema>;
 export type Silence = z.infer<typeof silenceSchema>;
 export type PlayLine = z.infer<typeof playSchema>;
+export type RhythmNote = z.infer<typeof rhythmNote>;
 
 export interface FieldProblem {
   /** Where: "sections[1].clicks[0].at[2]", or "" for the whole document. */

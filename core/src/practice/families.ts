@@ -33,12 +33,13 @@ function family(
 export const FAMILIES: readonly Family[] = [
   family(1, 'Feel the beat', 'pulse', 'Count one bar aloud with the click.', 'One sound or two?', [
     'Every beat',
+    'One, two, three, four',
   ]),
   family(
     2,
     'Count and clap',
     'reading',
-    'One, two, rea-dy.',
+    'The voice says: one, two, ready, play.',
     'Each note ends exactly where the next beat begins.',
     ['Halves and rests'],
   ),
@@ -127,6 +128,7 @@ export const FAMILIES: readonly Family[] = [
   ),
   family(14, 'Stop time', 'being alone', 'Count the stopped bar aloud.', 'Back in on one, with the band.', [
     'Stop time',
+    'Stop time with a fill',
   ]),
   family(
     15,

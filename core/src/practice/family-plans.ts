@@ -1,6 +1,8 @@
 /** Ready plans of the families that the path does not walk through; tempos are common practice, no source. */
-import type { ClickLayer, PlayLine, Section } from '../plan/index.ts';
+import type { ClickLayer, PlayLine, RhythmNote, Section } from '../plan/index.ts';
 import { type ReadyPlan, ready } from './ready-plans.ts';
+import { stopTime } from './stop-time.ts';
+import { inverted, unison } from './unison.ts';
 
 const FOUR_FOUR = { beats: 4, unit: '1/4' };
 const QUARTERS: PlayLine[] = [{ every: '1/4' }];
@@ -19,24 +21,6 @@ function slowClick(beat: number, bars: number): Section {
   };
 }
 
-function stopTime(): Section[] {
-  const band = (bars: number): Section => ({
-    name: 'band',
-    bars,
-    ...at(96),
-    clicks: drums(),
-    play: QUARTERS,
-  });
-  const stop: Section = {
-    name: 'stop',
-    bars: 1,
-    ...at(96),
-    clicks: [{ at: ['0'], voice: 'low' }],
-    play: QUARTERS,
-  };
-  return [...Array.from({ length: 5 }, () => [band(3), stop]).flat(), band(1)];
-}
-
 function grouping(notes: number, bars: number): Section {
   const rest = Array.from({ length: notes - 1 }, () => ({ dur: '1/16' }));
   return {
@@ -48,25 +32,47 @@ function grouping(notes: number, bars: number): Section {
   };
 }
 
+/** Counted in by the voice: numbers and two words. */
+function spoken({ plan, ...rest }: ReadyPlan): ReadyPlan {
+  return { ...rest, plan: { ...plan, countIn: { bars: 1, voice: 'count' } } };
+}
+
+/** Three and three and two eighths, each group's first accented. */
+const ACCENTED: RhythmNote[] = [3, 3, 2].flatMap((size) =>
+  Array.from({ length: size }, (_, i) => ({ dur: '1/8', ...(i === 0 ? { accent: true } : {}) })),
+);
+
+function handAndFoot(name: string, line: RhythmNote[], backbeat: string[]): Section {
+  return {
+    name,
+    bars: 8,
+    ...at(76),
+    clicks: [{ every: '1/8', voice: 'tick' }, { at: backbeat }],
+    play: unison(line),
+  };
+}
+
 export const FAMILY_PLANS: readonly ReadyPlan[] = [
-  ready(id(11), 'Halves and rests', 'Every note as long as it is written, nothing in the rests.', [
-    {
-      bars: 16,
-      ...at(72),
-      clicks: [{ every: '1/4', accent: ['0'] }],
-      play: [
-        {
-          rhythm: [
-            { dur: '1/2', hold: true },
-            { dur: '1/2', rest: true },
-            { dur: '1/4', hold: true },
-            { dur: '1/4', rest: true },
-            { dur: '1/2', hold: true },
-          ],
-        },
-      ],
-    },
-  ]),
+  spoken(
+    ready(id(11), 'Halves and rests', 'Every note as long as it is written, nothing in the rests.', [
+      {
+        bars: 16,
+        ...at(72),
+        clicks: [{ every: '1/4', accent: ['0'] }],
+        play: [
+          {
+            rhythm: [
+              { dur: '1/2', hold: true },
+              { dur: '1/2', rest: true },
+              { dur: '1/4', hold: true },
+              { dur: '1/4', rest: true },
+              { dur: '1/2', hold: true },
+            ],
+          },
+        ],
+      },
+    ]),
+  ),
   ready(id(12), 'Two minutes, one stroke a bar', 'One stroke a bar, for two full minutes.', [
     { bars: 35, ...at(70), clicks: drums({ checkpoint: 2 }), play: [{ at: ['0'] }] },
   ]),
@@ -130,7 +136,15 @@ export const FAMILY_PLANS: readonly ReadyPlan[] = [
   ready(id(20), 'Every seventh beat', 'Be as sure of every place in the bar as of one.', [
     { bars: 28, ...at(112), clicks: [{ every: '7/4' }], play: QUARTERS },
   ]),
-  ready(id(21), 'Stop time', 'Count through the stop and be back on one.', stopTime()),
+  ready(id(21), 'Stop time', 'Count through the stop and be back on one.', [
+    ...stopTime(
+      { bars: 1, ...at(96), clicks: drums(), play: QUARTERS },
+      { every: 4, rounds: 5, fill: false },
+    ),
+  ]),
+  ready(id(30), 'Stop time with a fill', 'Count on while the drums run through the stop.', [
+    ...stopTime({ bars: 1, ...at(96), clicks: drums(), play: QUARTERS }, { every: 4, rounds: 5, fill: true }),
+  ]),
   ready(id(22), 'The slow click moves', 'Clap every beat so that the one slow click lands where you say.', [
     slowClick(1, 4),
     slowClick(3, 6),
@@ -155,16 +169,10 @@ export const FAMILY_PLANS: readonly ReadyPlan[] = [
   ready(id(25), 'Sevens over quarters', 'Run seven notes through until they come back to one.', [
     grouping(7, 21),
   ]),
-  ready(id(26), 'Hand and foot', 'Two limbs, one sound, on an accented line.', [
-    {
-      bars: 16,
-      ...at(76),
-      clicks: [{ every: '1/8', voice: 'tick' }, { at: ['1/4', '3/4'] }],
-      play: [
-        { at: ['0', '3/8', '3/4'], voice: 'hand' },
-        { at: ['0', '3/8', '3/4'], voice: 'foot' },
-      ],
-    },
+  ready(id(26), 'Hand and foot', 'Two limbs, one sound: on the accents of a line, then on everything else.', [
+    handAndFoot('on the accents', ACCENTED, ['1/4', '3/4']),
+    handAndFoot('on everything else', inverted(ACCENTED), ['1/4', '3/4']),
+    handAndFoot('on everything else, backbeat on 3', inverted(ACCENTED), ['1/2']),
   ]),
   ready(id(27), 'A slow six in eighths', 'Count a slow bar in its small notes; every note has its place.', [
     {
@@ -193,5 +201,9 @@ export const FAMILY_PLANS: readonly ReadyPlan[] = [
       silence: { sound: 2, silent: 6 },
       play: [{ free: '1/8' }],
     },
+  ]),
+  ready(id(29), 'One, two, three, four', 'Hear the bar counted, and put every beat into the voice.', [
+    { name: 'counted', bars: 8, ...at(76), clicks: [{ every: '1/4', voice: 'count' }], play: QUARTERS },
+    { name: 'only one is said', bars: 8, ...at(76), clicks: [{ at: ['0'], voice: 'count' }], play: QUARTERS },
   ]),
 ];

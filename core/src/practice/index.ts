@@ -5,3 +5,5 @@ export * from './steps-plan.ts';
 export * from './suggest.ts';
 export * from './ready-plan-of.ts';
 export * from './thinning.ts';
+export * from './stop-time.ts';
+export * from './unison.ts';

@@ -1,14 +1,16 @@
-import { compile, planFacts, readPlan } from '../plan/index.ts';
-import { plan } from '../testing/plans.ts';
-import { ALL_READY_PLANS, THINNINGS } from './index.ts';
+import { type Plan, type RhythmNote, compile, planFacts, readPlan } from '../plan/index.ts';
+import { plan, section } from '../testing/plans.ts';
+import { ALL_READY_PLANS, THINNINGS, hasAccents, inverted, stopTime, unison } from './index.ts';
 
-const apply = (name: string, document = plan({ play: [{ every: '1/8' }] })) =>
-  THINNINGS.find((thinning) => thinning.name === name)!.apply(document, 4);
-const clicks = (document: ReturnType<typeof apply>) =>
+const thinning = (name: string) => THINNINGS.find((each) => each.name === name)!;
+const apply = (name: string, document = plan({ play: [{ every: '1/8' }] }), asked = 4) =>
+  thinning(name).apply(document, asked);
+const clicks = (document: Plan) =>
   document.sections.map(({ bars, clicks: [layer] }) => [bars, layer.every, layer.from ?? '0'].join(' '));
 
-it('thins out and back: quarters, halves, wholes, each four bars', () => {
+it('thins out and back: quarters, halves, wholes, each so many bars', () => {
   expect(clicks(apply('Thin out and back'))).toEqual(['4 1/4 0', '4 1/2 0', '4 1 0', '4 1/2 0', '4 1/4 0']);
+  expect(clicks(apply('Thin out and back', undefined, 2))[2]).toBe('2 1 0');
 });
 
 it('a bar of three goes from every beat to once a bar', () => {
@@ -16,27 +18,99 @@ it('a bar of three goes from every beat to once a bar', () => {
   expect(clicks(apply('Thin out and back', waltz))).toEqual(['4 1/4 0', '4 3/4 0', '4 1/4 0']);
 });
 
+it('a plan of several sections is thinned as a whole, rung by rung, with its own bars', () => {
+  const two = plan({ bars: 3, name: 'A' }, { bars: 5 });
+  const ladder = apply('Thin out and back', two);
+  expect(clicks(ladder)).toEqual(
+    ['1/4', '1/2', '1', '1/2', '1/4'].flatMap((every) => [`3 ${every} 0`, `5 ${every} 0`]),
+  );
+  expect(ladder.sections.slice(2, 4).map(({ name }) => name)).toEqual([
+    'A: every second beat',
+    'every second beat',
+  ]);
+});
+
 it('moves the click: on the beat, off-beat eighths, last sixteenths, back', () => {
   expect(clicks(apply('Move the click'))).toEqual(['4 1/4 0', '4 1/4 1/8', '4 1/4 3/16', '4 1/4 0']);
 });
 
-it('lets the silence grow to seventeen beats alone', () => {
+it('lets the silence grow to seventeen beats alone, and ends with sound', () => {
+  const { bars } = compile(apply('Growing silence'));
   expect(planFacts(compile(apply('Growing silence'))).longestAlone.beats).toBe(17);
+  expect(bars.slice(-2).map(({ silent }) => silent)).toEqual([false, false]);
+  expect(planFacts(compile(apply('Growing silence', undefined, 6))).longestAlone.beats).toBe(25);
 });
 
-it('what is played, the meter and the tempo stay, and every ready plan can be thinned', () => {
+it('plays the same at seven tempos', () => {
+  const tempos = apply('At seven tempos', undefined, 6).sections.map(({ tempo }) => tempo.bpm);
+  expect(tempos).toEqual([82, 88, 94, 100, 106, 112, 118]);
+});
+
+it('what is played and the meter stay, and every ready plan can be made harder in every way', () => {
   for (const { plan: ready } of ALL_READY_PLANS) {
-    for (const thinning of THINNINGS) {
-      const harder = thinning.apply(ready, 4);
-      expect('plan' in readPlan(JSON.parse(JSON.stringify(harder)))).toBe(true);
-      expect(() => compile(harder)).not.toThrow();
-      for (const { play, meter, tempo } of harder.sections) {
-        expect({ play, meter, tempo }).toEqual({
-          play: ready.sections[0].play,
-          meter: ready.sections[0].meter,
-          tempo: ready.sections[0].tempo,
+    for (const { apply: harder, asks } of THINNINGS) {
+      for (const asked of [asks.min, asks.usual]) {
+        const made = harder(ready, asked);
+        expect('plan' in readPlan(JSON.parse(JSON.stringify(made)))).toBe(true);
+        expect(() => compile(made)).not.toThrow();
+        made.sections.forEach(({ play, meter }, i) => {
+          const { play: was, meter: wasMeter } = ready.sections[i % ready.sections.length];
+          expect({ play, meter }).toEqual({ play: was, meter: wasMeter });
         });
       }
     }
   }
+});
+
+describe('stop time', () => {
+  const soundingIn = (fill: boolean, change = {}) => {
+    const { clicks: all, bars } = compile(plan(...stopTime(section(change), { every: 4, rounds: 2, fill })));
+    return all.map(({ bar, position, voice }) => `${bars[bar].number}:${position.toFraction()} ${voice}`);
+  };
+
+  it('the band stops on one of every fourth bar and is back on the next one', () => {
+    const heard = soundingIn(false);
+    expect(heard.filter((text) => /^[48]:/.test(text))).toEqual(['4:0 wood', '8:0 wood']);
+    expect(heard.filter((text) => /^9:/.test(text))).toHaveLength(4);
+  });
+
+  it('a fill runs from two to the end of the stop, down the drums', () => {
+    expect(
+      soundingIn(true, { clicks: [{ groove: 'drums' }] }).filter((text) => text.startsWith('4:')),
+    ).toEqual(['4:0 low', '4:1/4 high', '4:3/8 high', '4:1/2 high', '4:5/8 low', '4:3/4 low', '4:7/8 low']);
+  });
+});
+
+describe('unisons', () => {
+  const LINE: RhythmNote[] = [{ dur: '1/8', accent: true }, { dur: '1/8' }, { dur: '1/4', rest: true }];
+
+  it('the inversion strikes where nothing was accented; twice inverted it is the line again', () => {
+    expect(inverted(LINE)).toEqual([
+      { dur: '1/8' },
+      { dur: '1/8', accent: true },
+      { dur: '1/4', rest: true },
+    ]);
+    expect(inverted(inverted(LINE))).toEqual(LINE);
+  });
+
+  it('both limbs play the accents and nothing else', () => {
+    const { targets } = compile(plan({ bars: 1, play: unison(LINE) }));
+    expect(targets.map(({ voice, position }) => `${voice} ${position.toFraction()}`)).toEqual([
+      'hand 0',
+      'foot 0',
+      'hand 1/2',
+      'foot 1/2',
+    ]);
+    expect(hasAccents(LINE)).toBe(true);
+    expect(hasAccents([{ dur: '1/4' }, { dur: '1/4', rest: true, accent: true }])).toBe(false);
+  });
+
+  it('line and inversion together are every note, none twice', () => {
+    const places = (line: typeof LINE) =>
+      compile(plan({ bars: 1, play: [unison(line)[0]] })).targets.map(({ position }) =>
+        position.toFraction(),
+      );
+    const both = [...places(LINE), ...places(inverted(LINE))].sort();
+    expect(both).toEqual(['0', '1/2', '1/8', '5/8']);
+  });
 });

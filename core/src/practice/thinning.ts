@@ -1,81 +1,132 @@
-/** A plan made harder in one step: its first section's music, with fewer or moved clicks. Common practice, no source. */
-import type { Plan, Section } from '../plan/index.ts';
+/** A plan made harder in one step: its own music, with fewer or moved clicks, or at other tempos. Common practice, no source. */
+import { BPM_RANGE, type Plan, type Section, planTempo } from '../plan/index.ts';
 import { Fraction, parseFraction } from '../time/index.ts';
+import { stepsPlan } from './steps-plan.ts';
 
 export interface Thinning {
   name: string;
   /** What it does, in one line. */
   does: string;
-  /** @param bars of each step. */
-  apply(plan: Plan, bars: number): Plan;
+  /** The one number it asks for. */
+  asks: { label: string; usual: number; min: number; max: number };
+  apply(plan: Plan, asked: number): Plan;
 }
+
+const BARS_A_STEP = { label: 'Bars of each step', usual: 4, min: 1, max: 64 };
 
 function stepped(plan: Plan, suffix: string, sections: Section[]): Plan {
   return { ...plan, title: `${plan.title}, ${suffix}`.slice(0, 160), sections };
 }
 
-/** The step's clicks from the section's start, one of the meter's beats long and multiples of it. */
-function every(section: Section, beats: number, name: string, bars: number, from = new Fraction(0)): Section {
-  const unit = parseFraction(section.meter.unit);
-  return {
+/** A step of a ladder: every section of the plan with other clicks. The only section of a plan gets the bars asked for. */
+function step(
+  plan: Plan,
+  bars: number,
+  name: string,
+  change: (section: Section) => Partial<Section>,
+): Section[] {
+  const alone = plan.sections.length === 1;
+  return plan.sections.map((section) => ({
     ...section,
     silence: undefined,
-    name,
-    bars,
+    name: alone || !section.name ? name : `${section.name}: ${name}`.slice(0, 120),
+    bars: alone ? bars : section.bars,
+    ...change(section),
+  }));
+}
+
+/** Clicks from the section's start, so many of the meter's beats apart. */
+function every({ meter, clicks }: Section, beats: number, share = '0'): Pick<Section, 'clicks'> {
+  const unit = parseFraction(meter.unit);
+  const from = unit.mul(new Fraction(share));
+  const voice = clicks[0]?.groove === undefined ? clicks[0]?.voice : undefined;
+  return {
     clicks: [
       {
         every: unit.mul(beats).toFraction(),
         ...(from.equals(0) ? {} : { from: from.toFraction() }),
-        ...(section.clicks[0]?.voice ? { voice: section.clicks[0].voice } : {}),
+        ...(voice ? { voice } : {}),
       },
     ],
   };
 }
 
+const RUNGS = {
+  beat: { name: 'every beat', beats: () => 1 },
+  // In a bar of three there is no half: its clicks come once a bar already.
+  half: { name: 'every second beat', beats: (bar: number) => (bar % 2 === 0 ? 2 : bar) },
+  bar: { name: 'once a bar', beats: (bar: number) => bar },
+} as const;
+
+const SHIFTS = [
+  ['on the beat', '0'],
+  ['half a beat later', '1/2'],
+  ['three quarters of a beat later', '3/4'],
+  ['on the beat again', '0'],
+] as const;
+
+const within = (bpm: Fraction) =>
+  new Fraction(Math.max(BPM_RANGE.min, Math.min(BPM_RANGE.max, bpm.valueOf())));
+
+const SEVEN = [-3, -2, -1, 0, 1, 2, 3];
+
 export const THINNINGS: readonly Thinning[] = [
   {
     name: 'Thin out and back',
     does: 'a click on every beat, every second, once a bar, and back',
+    asks: BARS_A_STEP,
     apply(plan, bars) {
-      const [section] = plan.sections;
-      const bar = section.meter.beats;
-      // In a bar of three there is no half: its one step goes from every beat to once a bar.
-      const ladder = bar % 2 === 0 && bar > 2 ? [1, 2, bar, 2, 1] : [1, bar, 1];
-      const name = (beats: number) =>
-        beats === 1 ? 'every beat' : beats === bar ? 'once a bar' : 'every second beat';
+      const halves = plan.sections.some(({ meter: { beats } }) => beats % 2 === 0 && beats > 2);
+      const ladder = halves
+        ? (['beat', 'half', 'bar', 'half', 'beat'] as const)
+        : (['beat', 'bar', 'beat'] as const);
       return stepped(
         plan,
         'thinned',
-        ladder.map((beats) => every(section, beats, name(beats), bars)),
+        ladder.flatMap((rung) =>
+          step(plan, bars, RUNGS[rung].name, (section) =>
+            every(section, RUNGS[rung].beats(section.meter.beats)),
+          ),
+        ),
       );
     },
   },
   {
     name: 'Growing silence',
-    does: 'two bars with the click, then one, two, three, four without',
-    apply(plan) {
-      const [section] = plan.sections;
-      return stepped(plan, 'with growing silence', [
-        { ...section, bars: 20, silence: { sound: 2, silent: [1, 2, 3, 4] } },
-      ]);
+    does: 'two bars with the click, then one without, then two, and so on',
+    asks: { label: 'Bars of the longest silence', usual: 4, min: 1, max: 16 },
+    apply(plan, longest) {
+      const silent = Array.from({ length: longest }, (_, i) => i + 1);
+      const bars = silent.reduce((sum, n) => sum + 2 + n, 0);
+      // A last round of sound: one must hear where one has got to.
+      return stepped(
+        plan,
+        'with growing silence',
+        plan.sections.map((section) => ({ ...section, bars: bars + 2, silence: { sound: 2, silent } })),
+      );
     },
   },
   {
     name: 'Move the click',
     does: 'on the beat, on the off-beats, on the last quarter of each beat, and back',
-    apply(plan, bars) {
-      const [section] = plan.sections;
-      const unit = parseFraction(section.meter.unit);
-      const steps = [
-        ['on the beat', '0'],
-        ['half a beat later', '1/2'],
-        ['three quarters of a beat later', '3/4'],
-        ['on the beat again', '0'],
-      ] as const;
-      return stepped(
+    asks: BARS_A_STEP,
+    apply: (plan, bars) =>
+      stepped(
         plan,
         'displaced',
-        steps.map(([name, share]) => every(section, 1, name, bars, unit.mul(new Fraction(share)))),
+        SHIFTS.flatMap(([name, share]) => step(plan, bars, name, (section) => every(section, 1, share))),
+      ),
+  },
+  {
+    name: 'At seven tempos',
+    does: 'the same plan three times slower, as it is, and three times faster',
+    asks: { label: 'Percent from one to the next', usual: 6, min: 1, max: 25 },
+    apply(plan, percent) {
+      const { bpm, beat } = planTempo(plan);
+      const at = (n: number) => within(bpm.mul(new Fraction(100 + n * percent, 100)).round());
+      return stepsPlan(
+        plan,
+        SEVEN.map((n) => ({ bpm: at(n), beat })),
       );
     },
   },

@@ -1,32 +1,6 @@
-/**
- * What to say over a re-heard click: numbers on the beats, "and" on halves, "e" and "a" on sixteenths, "trip" and "let" on
- * triplets (common practice, no source).
- */
-import { type Fraction, barLength } from '../time/index.ts';
+/** What to say over a re-heard click. */
+import { BEAT_WORDS, type Fraction, barLength, syllableAt } from '../time/index.ts';
 import { type Placement, clicksInBar } from './placements.ts';
-
-const NUMBERS = [
-  'one',
-  'two',
-  'three',
-  'four',
-  'five',
-  'six',
-  'seven',
-  'eight',
-  'nine',
-  'ten',
-  'eleven',
-  'twelve',
-] as const;
-
-const PARTS_OF_BEAT: Record<string, string> = {
-  '1/4': 'e',
-  '1/3': 'trip',
-  '1/2': 'and',
-  '2/3': 'let',
-  '3/4': 'a',
-};
 
 export interface Syllable {
   position: Fraction;
@@ -47,7 +21,7 @@ export function countedBar(placement: Placement): Syllable[] {
     .sort((a, b) => a.compare(b))
     .map((position) => ({
       position,
-      text: syllable(position, unit),
+      text: syllableAt(position, unit) ?? 'and',
       ...(position.mod(unit).equals(0) ? { beat: position.div(unit).valueOf() + 1 } : {}),
       click: clicks.some((at) => at.equals(position)),
     }));
@@ -64,16 +38,10 @@ export interface CountIn {
 export function countIn(placement: Placement): CountIn {
   const bar = countedBar(placement);
   const last = bar.findLastIndex(({ click }) => click);
-  return { call: bar[last].text, then: [...bar.slice(last + 1).map(({ text }) => text), NUMBERS[0]] };
+  return { call: bar[last].text, then: [...bar.slice(last + 1).map(({ text }) => text), BEAT_WORDS[0]] };
 }
 
 /** Share of the bar at which each syllable falls, for drawing. */
 export function shareOfBar(placement: Placement, position: Fraction): number {
   return position.div(barLength(placement.meter)).valueOf();
-}
-
-function syllable(position: Fraction, unit: Fraction): string {
-  const inBeat = position.mod(unit).div(unit);
-  if (inBeat.equals(0)) return NUMBERS[position.div(unit).valueOf()];
-  return PARTS_OF_BEAT[inBeat.toFraction()] ?? 'and';
 }

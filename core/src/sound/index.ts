@@ -1,2 +1,4 @@
 export * from './voices.ts';
+export * from './count.ts';
 export * from './render.ts';
+export * from './loudness.ts';

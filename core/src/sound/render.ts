@@ -3,27 +3,33 @@
  * A click lies on frame round(timeS × sampleRate), exact to the sample, wherever blocks begin.
  */
 import type { Timeline } from '../plan/index.ts';
+import { COUNT_VOICE, type CountWord, type CountWords, isCountWord, wordAt } from './count.ts';
 import { VOICES, type VoiceName, voiceOrDefault, voiceSamples } from './voices.ts';
 
 /** What is to sound, as plain data that can be posted to a worklet or worker. */
 export interface ScheduledClick {
   timeS: number;
-  voice: VoiceName;
+  voice: VoiceName | CountWord;
   accent: boolean;
   /** Linear gain. */
   gain: number;
 }
 
-/** The sounding clicks of a timeline, in order of time. */
+/** The sounding clicks of a timeline, in order of time. Where the spoken count has no word there is a tick. */
 export function scheduleOf(timeline: Timeline): ScheduledClick[] {
   return timeline.clicks
     .filter((click) => click.sounding)
-    .map(({ timeS, voice, accent, gainDb }) => ({
-      timeS,
-      voice: voiceOrDefault(voice),
-      accent,
-      gain: 10 ** (gainDb / 20),
+    .map((click) => ({
+      timeS: click.timeS,
+      voice: click.voice === COUNT_VOICE ? (wordAt(timeline, click) ?? 'tick') : voiceOrDefault(click.voice),
+      accent: click.accent,
+      gain: 10 ** (click.gainDb / 20),
     }));
+}
+
+/** Whether a schedule needs the spoken words, which are loaded only then. */
+export function isSpoken(schedule: readonly ScheduledClick[]): boolean {
+  return schedule.some(({ voice }) => isCountWord(voice));
 }
 
 export interface Renderer {
@@ -31,38 +37,94 @@ export interface Renderer {
   fill(out: Float32Array, fromFrame: number): void;
 }
 
-export function createRenderer(schedule: readonly ScheduledClick[], sampleRateHz: number): Renderer {
-  const strokes = new Map<string, Float32Array>();
-  for (const voice of VOICES) {
-    for (const accent of [false, true])
-      strokes.set(`${voice} ${accent}`, voiceSamples(voice, accent, sampleRateHz));
-  }
-  const longest = Math.max(...[...strokes.values()].map((s) => s.length));
+export interface RenderOptions {
+  /** The spoken words at this rate; needed when the schedule has any. */
+  words?: CountWords;
+  /**
+   * The schedule comes round again after so many frames: what rings on at its end is heard at its start. `fromFrame` then
+   * lies from 0 to this.
+   */
+  loopFrames?: number;
+}
+
+interface Stroke {
+  samples: Float32Array;
+  /** The frame of the samples that lies on the click. */
+  feltFrame: number;
+}
+
+/** @throws RangeError when a spoken word is to sound that was not given. */
+export function createRenderer(
+  schedule: readonly ScheduledClick[],
+  sampleRateHz: number,
+  { words = new Map(), loopFrames }: RenderOptions = {},
+): Renderer {
+  const strokes = strokesAt(sampleRateHz);
   const clicks = schedule
-    .map(({ timeS, voice, accent, gain }) => ({
-      frame: Math.round(timeS * sampleRateHz),
-      samples: strokes.get(`${voice} ${accent}`)!,
-      gain,
-    }))
+    .map(({ timeS, voice, accent, gain }) => {
+      const stroke: Stroke | undefined = isCountWord(voice)
+        ? words.get(voice)
+        : strokes.get(`${voice} ${accent}`);
+      if (!stroke) throw new RangeError(`the word “${voice}” is not there`);
+      return {
+        frame: Math.round(timeS * sampleRateHz) - stroke.feltFrame,
+        samples: stroke.samples,
+        gain: isCountWord(voice) && accent ? gain * ACCENTED_WORD : gain,
+      };
+    })
     .sort((a, b) => a.frame - b.frame);
+  const longest = clicks.reduce((most, { samples }) => Math.max(most, samples.length), 0);
+
+  /** Adds what sounds from `fromFrame` on to what is there. */
+  function mix(out: Float32Array, fromFrame: number): void {
+    const end = fromFrame + out.length;
+    for (
+      let c = firstAtOrAfter(clicks, fromFrame - longest);
+      c < clicks.length && clicks[c].frame < end;
+      c++
+    ) {
+      const { frame, samples, gain } = clicks[c];
+      const first = Math.max(0, fromFrame - frame);
+      const last = Math.min(samples.length, end - frame);
+      for (let i = first, o = frame + first - fromFrame; i < last; i++, o++) out[o] += samples[i] * gain;
+    }
+  }
 
   return {
     fill(out, fromFrame) {
       out.fill(0);
-      const end = fromFrame + out.length;
-      for (
-        let c = firstAtOrAfter(clicks, fromFrame - longest);
-        c < clicks.length && clicks[c].frame < end;
-        c++
-      ) {
-        const { frame, samples, gain } = clicks[c];
-        const first = Math.max(0, fromFrame - frame);
-        const last = Math.min(samples.length, end - frame);
-        for (let i = first, o = frame + first - fromFrame; i < last; i++, o++) out[o] += samples[i] * gain;
+      mix(out, fromFrame);
+      if (loopFrames !== undefined) {
+        // Strokes longer than the loop ring on for more than one round; words begin a little before it.
+        const rounds = Math.ceil(longest / loopFrames);
+        for (let round = -1; round <= rounds; round++)
+          if (round !== 0) mix(out, fromFrame + round * loopFrames);
       }
       for (let o = 0; o < out.length; o++) if (Math.abs(out[o]) > KNEE) out[o] = limited(out[o]);
     },
   };
+}
+
+/** An accented word is 3 dB louder; its pitch stays. */
+const ACCENTED_WORD = 10 ** (3 / 20);
+
+const known = new Map<number, ReadonlyMap<string, Stroke>>();
+
+/** Made once for each rate: the audio thread has no time to make them again. */
+function strokesAt(sampleRateHz: number): ReadonlyMap<string, Stroke> {
+  let strokes = known.get(sampleRateHz);
+  if (!strokes) {
+    strokes = new Map(
+      VOICES.flatMap((voice) =>
+        [false, true].map((accent) => [
+          `${voice} ${accent}`,
+          { samples: voiceSamples(voice, accent, sampleRateHz), feltFrame: 0 },
+        ]),
+      ),
+    );
+    known.set(sampleRateHz, strokes);
+  }
+  return strokes;
 }
 
 /** Below this a sample passes as it is; a single stroke, accented, never reaches it. */
@@ -80,11 +142,11 @@ function limited(sample: number): number {
 export function render(
   timeline: Timeline,
   sampleRateHz: number,
-  { fromS = 0, toS = timeline.endS }: { fromS?: number; toS?: number } = {},
+  { fromS = 0, toS = timeline.endS, words }: { fromS?: number; toS?: number; words?: CountWords } = {},
 ): Float32Array {
   const from = Math.round(fromS * sampleRateHz);
   const out = new Float32Array(Math.max(0, Math.round(toS * sampleRateHz) - from));
-  createRenderer(scheduleOf(timeline), sampleRateHz).fill(out, from);
+  createRenderer(scheduleOf(timeline), sampleRateHz, { words }).fill(out, from);
   return out;
 }
 

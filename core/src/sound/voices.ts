@@ -1,7 +1,7 @@
 /**
  * Click and drum voices, synthesised: damped modes and a breath of noise. Struck wood and a dry tick for clicks; low and
  * high drum, snare, hat and cymbal for grooves. Each is full from its first sample, so the sample it is placed on is its
- * onset. Peaks are matched by ear's measure of such sounds, not by number: long and noisy ones lie lower.
+ * onset. Peaks are such that all are equally loud by the measure of `loudness.ts`.
  */
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
@@ -9,11 +9,15 @@ import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 export const VOICES = ['wood', 'tick', 'low', 'high', 'snare', 'hat', 'cymbal'] as const;
 export type VoiceName = (typeof VOICES)[number];
 
+/** The loudness of a plain stroke of every voice; as high as the driest of them can reach. */
+export const LEVEL_LKFS = -28;
+
 interface Recipe {
   seconds: number;
   /** Damped sinusoids: frequency in Hz, time in seconds to fall to 1/e, share of the level. */
   modes: { hz: number; decayS: number; share: number }[];
   noise: { decayS: number; share: number };
+  /** Of the plain stroke; found by measuring, so that it lies at LEVEL_LKFS. */
   peak: number;
 }
 
@@ -26,13 +30,13 @@ const RECIPES: Record<VoiceName, Recipe> = {
       { hz: 2650, decayS: 0.004, share: 0.3 },
     ],
     noise: { decayS: 0.0012, share: 0.5 },
-    peak: 0.4,
+    peak: 0.386,
   },
   tick: {
-    seconds: 0.03,
-    modes: [{ hz: 3900, decayS: 0.0022, share: 1 }],
+    seconds: 0.04,
+    modes: [{ hz: 3900, decayS: 0.0055, share: 1 }],
     noise: { decayS: 0.0008, share: 0.7 },
-    peak: 0.36,
+    peak: 0.387,
   },
   low: {
     seconds: 0.3,
@@ -42,7 +46,7 @@ const RECIPES: Record<VoiceName, Recipe> = {
       { hz: 1900, decayS: 0.002, share: 0.35 },
     ],
     noise: { decayS: 0.002, share: 0.2 },
-    peak: 0.4,
+    peak: 0.263,
   },
   high: {
     seconds: 0.22,
@@ -51,7 +55,7 @@ const RECIPES: Record<VoiceName, Recipe> = {
       { hz: 335, decayS: 0.03, share: 0.5 },
     ],
     noise: { decayS: 0.003, share: 0.3 },
-    peak: 0.38,
+    peak: 0.209,
   },
   snare: {
     seconds: 0.22,
@@ -60,7 +64,7 @@ const RECIPES: Record<VoiceName, Recipe> = {
       { hz: 330, decayS: 0.018, share: 0.4 },
     ],
     noise: { decayS: 0.045, share: 0.9 },
-    peak: 0.36,
+    peak: 0.199,
   },
   hat: {
     seconds: 0.06,
@@ -69,7 +73,7 @@ const RECIPES: Record<VoiceName, Recipe> = {
       { hz: 9400, decayS: 0.01, share: 0.3 },
     ],
     noise: { decayS: 0.012, share: 0.8 },
-    peak: 0.2,
+    peak: 0.275,
   },
   cymbal: {
     seconds: 1.2,
@@ -79,7 +83,7 @@ const RECIPES: Record<VoiceName, Recipe> = {
       { hz: 6930, decayS: 0.2, share: 0.25 },
     ],
     noise: { decayS: 0.25, share: 0.7 },
-    peak: 0.28,
+    peak: 0.093,
   },
 };
 
