@@ -20,6 +20,7 @@ const Desk = lazy(() => import('./desk/Desk.tsx'));
 const Steps = lazy(() => import('./desk/Steps.tsx'));
 const TempoTable = lazy(() => import('./desk/TempoTable.tsx'));
 const Plans = lazy(() => import('./plans/Plans.tsx'));
+const Workshop = lazy(() => import('./workshop/Workshop.tsx'));
 const Rehear = lazy(() => import('./rehear/Rehear.tsx'));
 
 export function App() {
@@ -36,6 +37,7 @@ export function App() {
                   <Route index element={<Bench />} />
                   <Route path="plans" element={<Plans />} />
                   <Route path="plans/:id" element={<PlanScreen />} />
+                  <Route path="plans/:id/edit" element={<Workshop />} />
                   <Route path="takes/:id" element={<Reading />} />
                   <Route path="desk" element={<Desk />} />
                   <Route path="desk/steps" element={<Steps />} />

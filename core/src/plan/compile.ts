@@ -70,21 +70,23 @@ export function compile(plan: Plan): Timeline {
     }
     const place = { bar, barCount: section.bars, firstBar, startS: cursor.timeS, along };
 
-    const layers = section.clicks.flatMap((layer) =>
-      layer.groove === undefined ? clicksOf(layer, place) : grooveClicks(layer, meter, place),
+    const layers = section.clicks.flatMap((layer, i) =>
+      layer.groove === undefined ? clicksOf(layer, i, place) : grooveClicks(layer, i, meter, place),
     );
     layers.sort((a, b) => a.timeS - b.timeS);
     const thinned = thin(layers, section.silence, { firstBar, barCount: section.bars, section: index });
     // One by one: an hour of notes is more than a call can take as arguments.
     for (const click of thinned) clicks.push(bars[click.bar].silent ? { ...click, sounding: false } : click);
     const endS = cursor.timeS + along(barWhole * section.bars);
-    for (const line of section.play) for (const target of targetsOf(line, place, endS)) targets.push(target);
+    section.play.forEach((line, i) => {
+      for (const target of targetsOf(line, i, place, endS)) targets.push(target);
+    });
     cursor.timeS = endS;
     cursor.beat += section.bars * meter.beats;
   }
 }
 
-function clicksOf(layer: ClickLayer, place: Place): Click[] {
+function clicksOf(layer: ClickLayer, index: number, place: Place): Click[] {
   const accents = new Set((layer.accent ?? []).map((text) => parseFraction(text).toFraction()));
   return spotsOf(layer, place).map((spot) => ({
     timeS: spot.timeS,
@@ -94,11 +96,12 @@ function clicksOf(layer: ClickLayer, place: Place): Click[] {
     accent: accents.has(spot.positionText),
     gainDb: layer.gainDb ?? 0,
     sounding: true,
+    layer: index,
   }));
 }
 
 /** The loop, shifted as a whole: what leaves it at its end comes in again at its start. */
-function grooveClicks(layer: ClickLayer, meter: Meter, place: Place): Click[] {
+function grooveClicks(layer: ClickLayer, index: number, meter: Meter, place: Place): Click[] {
   const { length, strokes } = grooveLoop({ ...layer, groove: layer.groove as GrooveName }, meter);
   const shift = parseFraction(layer.shift ?? '0');
   return strokes.flatMap(({ position, voice }) => {
@@ -111,11 +114,12 @@ function grooveClicks(layer: ClickLayer, meter: Meter, place: Place): Click[] {
       accent: false,
       gainDb: layer.gainDb ?? 0,
       sounding: true,
+      layer: index,
     }));
   });
 }
 
-function targetsOf(line: PlayLine, section: Place, endS: number): Target[] {
+function targetsOf(line: PlayLine, index: number, section: Place, endS: number): Target[] {
   const swing = line.swing && { of: parseFraction(line.swing.of), ratio: new Fraction(line.swing.ratio) };
   const place = { ...section, ...window(line, section.barCount), ...(swing ? { swing } : {}) };
   const voice = line.voice ?? DEFAULT_LINE;
@@ -132,7 +136,7 @@ function targetsOf(line: PlayLine, section: Place, endS: number): Target[] {
         ...(sticking ? { sticking } : {}),
         ...(hold ? { hold } : {}),
       };
-      return [{ timeS, bar, position, voice, lengthS: ends - timeS, ...marks }];
+      return [{ timeS, bar, position, voice, line: index, lengthS: ends - timeS, ...marks }];
     });
   }
   const found = spotsOf(line.free === undefined ? line : { every: line.free }, place);
@@ -141,6 +145,7 @@ function targetsOf(line: PlayLine, section: Place, endS: number): Target[] {
     bar,
     position,
     voice,
+    line: index,
     lengthS: (found[i + 1]?.timeS ?? endS) - timeS,
     ...(line.free === undefined ? {} : { optional: true }),
   }));

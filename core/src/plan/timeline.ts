@@ -29,6 +29,8 @@ export interface Click {
   gainDb: number;
   /** False where a silence swallows it. */
   sounding: boolean;
+  /** Which layer of its section it belongs to. */
+  layer: number;
 }
 
 export interface Target {
@@ -36,6 +38,8 @@ export interface Target {
   bar: number;
   position: Fraction;
   voice: string;
+  /** Which line of its section it belongs to. */
+  line: number;
   /** Its written length, or to the next target of the same line, or to the end. */
   lengthS: number;
   accent?: boolean;

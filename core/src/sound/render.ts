@@ -40,10 +40,7 @@ export interface Renderer {
 export interface RenderOptions {
   /** The spoken words at this rate; needed when the schedule has any. */
   words?: CountWords;
-  /**
-   * The schedule comes round again after so many frames: what rings on at its end is heard at its start. `fromFrame` then
-   * lies from 0 to this.
-   */
+  /** The schedule begins anew every so many frames, for ever; what rings on at its end is heard over its start. */
   loopFrames?: number;
 }
 
@@ -93,12 +90,12 @@ export function createRenderer(
   return {
     fill(out, fromFrame) {
       out.fill(0);
-      mix(out, fromFrame);
-      if (loopFrames !== undefined) {
-        // Strokes longer than the loop ring on for more than one round; words begin a little before it.
-        const rounds = Math.ceil(longest / loopFrames);
-        for (let round = -1; round <= rounds; round++)
-          if (round !== 0) mix(out, fromFrame + round * loopFrames);
+      if (loopFrames === undefined) mix(out, fromFrame);
+      else {
+        const first = Math.max(0, Math.floor((fromFrame - longest) / loopFrames));
+        // A spoken word begins a little before its round.
+        const last = Math.floor((fromFrame + out.length + longest) / loopFrames);
+        for (let round = first; round <= last; round++) mix(out, fromFrame - round * loopFrames);
       }
       for (let o = 0; o < out.length; o++) if (Math.abs(out[o]) > KNEE) out[o] = limited(out[o]);
     },

@@ -4,10 +4,9 @@
  */
 import { type ClockMap, fitClock } from '@feldspar/core/clock';
 import type { Timeline } from '@feldspar/core/plan';
-import { scheduleOf } from '@feldspar/core/sound';
 import type { ClockFacts } from '@feldspar/core/take';
-import workletUrl from './click.worklet.ts?worker&url';
-import { CLICK_PROCESSOR, type ClickOptions, type WorkletMessage } from './worklet-protocol.ts';
+import { clickNode, outputAnchor, soundOf } from './click-node.ts';
+import type { WorkletMessage } from './worklet-protocol.ts';
 
 /** Time for the first click to be on its way, and for a breath. */
 const LEAD_S = 0.6;
@@ -31,23 +30,14 @@ export interface PlayingClicks {
  */
 export async function playClicks(timeline: Timeline, onEnd: () => void): Promise<PlayingClicks> {
   const context = new AudioContext({ latencyHint: 'interactive' });
+  let node: AudioWorkletNode;
   try {
-    await context.audioWorklet.addModule(workletUrl);
+    node = await clickNode(context, soundOf(timeline, context, { tailS: TAIL_S }), LEAD_S);
     await context.resume();
   } catch (error) {
     void context.close();
     throw error;
   }
-  const processorOptions: ClickOptions = {
-    schedule: scheduleOf(timeline),
-    leadS: LEAD_S,
-    endS: timeline.endS + TAIL_S,
-  };
-  const node = new AudioWorkletNode(context, CLICK_PROCESSOR, {
-    numberOfInputs: 0,
-    outputChannelCount: [1],
-    processorOptions,
-  });
   let zeroContextS: number | null = null;
   let live: ClockMap | null = null;
   let lastWordMs = performance.now();
@@ -90,17 +80,6 @@ export async function playClicks(timeline: Timeline, onEnd: () => void): Promise
       void context.close();
     },
   };
-}
-
-/** [performance ms, context s], or null while the context has not begun. */
-function outputAnchor(context: AudioContext): [number, number] | null {
-  const { performanceTime, contextTime } = context.getOutputTimestamp();
-  if (performanceTime && contextTime) return [performanceTime, contextTime];
-  if (performanceTime === undefined && context.currentTime > 0) {
-    // A browser without output timestamps: the frame being computed now is heard after both latencies.
-    return [performance.now(), context.currentTime - context.baseLatency - (context.outputLatency ?? 0)];
-  }
-  return null;
 }
 
 function milliseconds(seconds: number | undefined): number | null {

@@ -3,13 +3,20 @@
  * keeps its own frame counter, because `currentFrame` can stand still for a block while the main thread is busy.
  */
 import { type Renderer, createRenderer } from '@feldspar/core/sound';
-import { CLICK_PROCESSOR, type ClickOptions, type WorkletMessage } from './worklet-protocol.ts';
+import {
+  CLICK_PROCESSOR,
+  type ClickChange,
+  type ClickOptions,
+  type ClickSound,
+  type WorkletMessage,
+} from './worklet-protocol.ts';
 
 const PULSE_S = 0.25;
 
 class ClickProcessor extends AudioWorkletProcessor {
-  private readonly renderer: Renderer;
-  private readonly options: ClickOptions;
+  private renderer: Renderer;
+  private sound: ClickSound;
+  private readonly leadS: number;
   private zeroFrame: number | null = null;
   private nextFrame = 0;
   private nextPulse = 0;
@@ -18,20 +25,20 @@ class ClickProcessor extends AudioWorkletProcessor {
 
   constructor({ processorOptions }: { processorOptions: ClickOptions }) {
     super();
-    this.options = processorOptions;
-    this.renderer = createRenderer(processorOptions.schedule, sampleRate);
+    this.sound = processorOptions;
+    this.leadS = processorOptions.leadS;
+    this.renderer = rendererOf(processorOptions);
+    this.port.onmessage = ({ data }: MessageEvent<ClickChange>) => this.change(data);
   }
 
   process(_inputs: Float32Array[][], outputs: Float32Array[][]): boolean {
     const channels = outputs[0];
     const length = channels[0].length;
     const frame = Math.max(currentFrame, this.nextFrame);
-    if (this.zeroFrame === null) {
-      this.zeroFrame = frame + Math.round(this.options.leadS * sampleRate);
-      this.say({ type: 'zero', frame: this.zeroFrame });
-    }
+    if (this.zeroFrame === null) this.beginAt(frame + Math.round(this.leadS * sampleRate));
+    const at = frame - this.zeroFrame!;
     if (this.scratch.length !== length) this.scratch = new Float32Array(length);
-    this.renderer.fill(this.scratch, frame - this.zeroFrame);
+    this.renderer.fill(this.scratch, at);
     for (const channel of channels) channel.set(this.scratch);
     this.nextFrame = frame + length;
 
@@ -39,16 +46,41 @@ class ClickProcessor extends AudioWorkletProcessor {
       this.say({ type: 'pulse' });
       this.nextPulse = frame + PULSE_S * sampleRate;
     }
-    if (!this.ended && frame >= this.zeroFrame + this.options.endS * sampleRate) {
+    if (!this.ended && !this.sound.loop && at >= this.sound.endS * sampleRate) {
       this.ended = true;
       this.say({ type: 'ended' });
     }
     return !this.ended;
   }
 
+  private change(next: ClickChange): void {
+    const old = framesOf(this.sound);
+    this.sound = next;
+    this.renderer = rendererOf(next);
+    if (this.zeroFrame === null) return;
+    const at = this.nextFrame - this.zeroFrame;
+    const place = Math.round((at > 0 ? at % old : at) * next.stretch);
+    // One round on, so that what rang at the loop's end rings on.
+    const round = next.loop && at > 0 ? framesOf(next) : 0;
+    this.beginAt(this.nextFrame - round - (next.loop ? place % framesOf(next) : place));
+  }
+
+  private beginAt(frame: number): void {
+    this.zeroFrame = frame;
+    const { loop, endS } = this.sound;
+    this.say({ type: 'zero', frame, loopS: loop ? endS : null });
+  }
+
   private say(message: WorkletMessage): void {
     this.port.postMessage(message);
   }
+}
+
+const framesOf = ({ endS }: ClickSound) => Math.max(1, Math.round(endS * sampleRate));
+
+function rendererOf(sound: ClickSound): Renderer {
+  const { schedule, words, loop } = sound;
+  return createRenderer(schedule, sampleRate, { words, ...(loop ? { loopFrames: framesOf(sound) } : {}) });
 }
 
 registerProcessor(CLICK_PROCESSOR, ClickProcessor);

@@ -1,17 +1,24 @@
 /**
  * Hearing something while working at it: one timeline after another through the click worklet, in one audio context,
- * each starting anew a moment after it was asked for. No clock is kept; for playing there is the click player.
+ * each starting anew a moment after it was asked for, or changed where it stands. No clock is kept; for playing there is
+ * the click player.
  */
 import type { Timeline } from '@feldspar/core/plan';
-import { scheduleOf } from '@feldspar/core/sound';
-import workletUrl from './click.worklet.ts?worker&url';
-import { CLICK_PROCESSOR, type ClickOptions, type WorkletMessage } from './worklet-protocol.ts';
+import { clickNode, outputAnchor, soundOf } from './click-node.ts';
+import type { ClickChange, WorkletMessage } from './worklet-protocol.ts';
 
-const LEAD_S = 0.06;
+const LEAD_S = 0.12;
 
 export interface Hearing {
-  /** @throws Error when the browser gives no audio. */
-  play(timeline: Timeline): Promise<void>;
+  /**
+   * @param loop begins anew when it is over.
+   * @throws Error when the browser gives no audio.
+   */
+  play(timeline: Timeline, loop?: boolean): Promise<void>;
+  /** Goes on at the same place with other music; `stretch` times slower. */
+  change(timeline: Timeline, loop: boolean, stretch: number): Promise<void>;
+  /** Timeline seconds now heard; null in silence. */
+  positionS(): number | null;
   silence(): void;
   close(): void;
 }
@@ -19,55 +26,58 @@ export interface Hearing {
 /** @param onEnd called when a timeline has run out by itself. */
 export function openHearing(onEnd: () => void): Hearing {
   let context: AudioContext | null = null;
-  let ready: Promise<void> | null = null;
   let node: AudioWorkletNode | null = null;
+  let heard: { zeroFrame: number; loopS: number | null } | null = null;
   let latest = 0;
 
   function silence(): void {
     latest++;
+    heard = null;
     if (!node) return;
     node.port.onmessage = null;
     node.disconnect();
     node = null;
   }
 
+  async function play(timeline: Timeline, loop = false): Promise<void> {
+    silence();
+    const turn = latest;
+    context ??= new AudioContext({ latencyHint: 'interactive' });
+    const made = await clickNode(context, soundOf(timeline, context, { loop }), LEAD_S);
+    await context?.resume();
+    // Something else was asked for while the audio was waking up.
+    if (turn !== latest || !context) return;
+    node = made;
+    node.port.onmessage = ({ data }: MessageEvent<WorkletMessage>) => {
+      if (data.type === 'ended') onEnd();
+      if (data.type === 'zero') heard = { zeroFrame: data.frame, loopS: data.loopS };
+    };
+    node.connect(context.destination);
+  }
+
   return {
-    async play(timeline) {
-      silence();
-      const turn = latest;
-      context ??= new AudioContext({ latencyHint: 'interactive' });
-      ready ??= context.audioWorklet.addModule(workletUrl);
-      try {
-        await ready;
-      } catch (error) {
-        // The next attempt asks anew.
-        ready = null;
-        throw error;
-      }
-      await context.resume();
-      // Something else was asked for while the audio was waking up.
+    play,
+    async change(timeline, loop, stretch) {
+      // It is still waking up.
+      if (!node || !context) return play(timeline, loop);
+      const turn = ++latest;
+      const sound = await soundOf(timeline, context, { loop });
       if (turn !== latest) return;
-      const processorOptions: ClickOptions = {
-        schedule: scheduleOf(timeline),
-        leadS: LEAD_S,
-        endS: timeline.endS,
-      };
-      node = new AudioWorkletNode(context, CLICK_PROCESSOR, {
-        numberOfInputs: 0,
-        outputChannelCount: [1],
-        processorOptions,
-      });
-      node.port.onmessage = ({ data }: MessageEvent<WorkletMessage>) => {
-        if (data.type === 'ended') onEnd();
-      };
-      node.connect(context.destination);
+      const change: ClickChange = { ...sound, stretch };
+      node.port.postMessage(change);
+    },
+    positionS() {
+      const anchor = context && outputAnchor(context);
+      if (!context || !anchor || !heard) return null;
+      const contextS = anchor[1] + (performance.now() - anchor[0]) / 1000;
+      const at = contextS - heard.zeroFrame / context.sampleRate;
+      return heard.loopS === null || at < 0 ? at : at % heard.loopS;
     },
     silence,
     close() {
       silence();
       void context?.close();
       context = null;
-      ready = null;
     },
   };
 }

@@ -2,9 +2,11 @@
  * Writes a click track into the browser's private file store, piece by piece: neither the page nor the memory notices how
  * long it is.
  */
-import { type WavForm, type WavRange, wavPieces } from '@feldspar/core/formats';
+import type { WavForm, WavRange } from '@feldspar/core/formats';
 import { type Plan, compile } from '@feldspar/core/plan';
+import { scheduleOf } from '@feldspar/core/sound';
 import { expose } from 'comlink';
+import { wordsFor } from '../audio/count-words.ts';
 
 /** The synchronous access that only workers have; TypeScript's page library does not know it. */
 interface SyncAccess {
@@ -35,7 +37,10 @@ const api = {
       access.truncate(0);
       let at = 0;
       let told = 0;
-      for (const { bytes, done } of wavPieces(compile(plan), form, range)) {
+      const { wavPieces } = await import('@feldspar/core/formats');
+      const timeline = compile(plan);
+      const words = await wordsFor(scheduleOf(timeline), form.sampleRateHz);
+      for (const { bytes, done } of wavPieces(timeline, form, range, words)) {
         // A full disk writes less than it was given.
         if (access.write(bytes, { at }) < bytes.length)
           throw new Error('There is no room left for the file.');

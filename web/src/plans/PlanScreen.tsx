@@ -105,7 +105,7 @@ function PlanBeforePlaying({ id, title, trains, stored, ready }: BeforePlayingPr
           <Button component={Link} to={deskOfPlan(id, plan)} variant="outlined" color="inherit">
             What does the number mean?
           </Button>
-          <MakeOwn plan={plan} disabled={!playable} />
+          <MakeOwn id={id} plan={plan} own={!ready} disabled={!playable} />
           {!ready && <DeletePlan id={id} title={title} />}
         </Stack>
         <FormControlLabel

@@ -4,11 +4,14 @@ import Button from '@mui/material/Button';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import { FAMILIES, type Family, TRAINS } from '@feldspar/core/practice';
-import { Link, useSearchParams } from 'react-router';
+import { useState } from 'react';
+import { Link, useNavigate, useSearchParams } from 'react-router';
 import { usePlans } from '../api/hooks.ts';
 import type { StoredPlan } from '../api/types.ts';
 import { Choice } from '../shell/Choice.tsx';
 import { ErrorNotice } from '../shell/ErrorNotice.tsx';
+import { beginDraft, newDrafts } from '../local/drafts.ts';
+import { NEW_PLAN } from './new-plan.ts';
 import { OpenPlanFile } from './OpenPlanFile.tsx';
 import { PlanCards } from './PlanCards.tsx';
 
@@ -19,6 +22,8 @@ export default function Plans() {
   const [search, setSearch] = useSearchParams();
   const trains = TRAINS.find((name) => name === search.get('trains')) ?? ALL;
   const plans = usePlans();
+  const navigate = useNavigate();
+  const [drafts] = useState(newDrafts);
   const list = plans.data?.items ?? [];
   const own = list.filter(({ ready }) => !ready);
   const families = FAMILIES.filter((family) => trains === ALL || family.trains === trains);
@@ -49,11 +54,38 @@ export default function Plans() {
           <Typography variant="h2" id="own">
             Your own
           </Typography>
-          <OpenPlanFile onOpened={() => void plans.mutate()} />
+          <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap' }}>
+            <Button variant="contained" onClick={() => void navigate(`/plans/${beginDraft(NEW_PLAN)}/edit`)}>
+              Build a plan
+            </Button>
+            <OpenPlanFile onOpened={() => void plans.mutate()} />
+          </Stack>
         </Stack>
+        {drafts.length > 0 && (
+          <Stack
+            direction="row"
+            useFlexGap
+            spacing={1}
+            sx={{ flexWrap: 'wrap', alignItems: 'center', mb: 1.5 }}
+          >
+            <Typography variant="body2">Not saved yet, kept in this browser:</Typography>
+            {drafts.map(({ id, title }) => (
+              <Button
+                key={id}
+                component={Link}
+                to={`/plans/${id}/edit`}
+                size="small"
+                variant="outlined"
+                color="inherit"
+              >
+                {title}
+              </Button>
+            ))}
+          </Stack>
+        )}
         {own.length === 0 ? (
           <Typography sx={{ color: 'text.secondary' }}>
-            None yet. Open a ready plan and make it your own, or open a plan file.
+            None yet. Build one, make a ready plan your own, or open a plan file.
           </Typography>
         ) : (
           <PlanCards plans={own} />

@@ -1,0 +1,146 @@
+/** Title, count-in, facts, and what can be done with the plan as a whole; stays in sight. */
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Stack from '@mui/material/Stack';
+import Typography from '@mui/material/Typography';
+import { COUNT_VOICE } from '@feldspar/core/sound';
+import { useEffect, useEffectEvent } from 'react';
+import { Choice } from '../shell/Choice.tsx';
+import { TypedField, wholeFrom } from '../shell/TypedField.tsx';
+import { Facts } from './Facts.tsx';
+import type { Workshop } from './useWorkshop.ts';
+
+const COUNT_VOICES = [
+  ['click', 'the click'],
+  [COUNT_VOICE, 'a voice'],
+] as const;
+
+interface PlanHeadProps {
+  workshop: Workshop;
+  hearing: 'section' | 'plan' | null;
+  canHear: { section: boolean; plan: boolean };
+  onHear(what: 'section' | 'plan' | null): void;
+  onSave(): void;
+  onDiscard(): void;
+  onPlan(): void;
+}
+
+export function PlanHead({ workshop, hearing, canHear, onHear, onSave, onDiscard, onPlan }: PlanHeadProps) {
+  const { plan, change, undo, redo, unsaved, unkept, problems, timeline } = workshop;
+  const onKey = useEffectEvent((event: KeyboardEvent) => {
+    if (!(event.ctrlKey || event.metaKey) || event.altKey) return;
+    const key = event.key.toLowerCase();
+    const step = key === 'z' ? (event.shiftKey ? redo : undo) : key === 'y' ? redo : undefined;
+    if (step === undefined) return;
+    event.preventDefault();
+    step?.();
+  });
+  useEffect(() => {
+    const listen = (event: KeyboardEvent) => onKey(event);
+    window.addEventListener('keydown', listen);
+    return () => window.removeEventListener('keydown', listen);
+  }, []);
+  const hear = (what: 'section' | 'plan', text: string) => (
+    <Button
+      variant={hearing === what ? 'contained' : 'outlined'}
+      color={hearing === what ? 'secondary' : 'inherit'}
+      aria-pressed={hearing === what}
+      disabled={!canHear[what] && hearing !== what}
+      onClick={() => onHear(hearing === what ? null : what)}
+    >
+      {hearing === what ? 'Silence' : text}
+    </Button>
+  );
+  return (
+    <>
+      <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap', alignItems: 'flex-start' }}>
+        <Typography variant="h1" sx={{ flexGrow: 1 }}>
+          Workshop
+        </Typography>
+        <Typography role="status" variant="body2" sx={{ alignSelf: 'center', color: 'text.secondary' }}>
+          {unkept
+            ? 'This browser has no room to keep it: save it.'
+            : unsaved
+              ? 'Not saved; kept in this browser.'
+              : 'Saved.'}
+        </Typography>
+        <Button color="inherit" variant="outlined" disabled={!undo} onClick={() => undo?.()}>
+          Undo
+        </Button>
+        <Button color="inherit" variant="outlined" disabled={!redo} onClick={() => redo?.()}>
+          Redo
+        </Button>
+        <Button color="inherit" disabled={!unsaved} onClick={onDiscard}>
+          Throw away
+        </Button>
+        <Button
+          variant="outlined"
+          color="inherit"
+          disabled={!unsaved || problems.length > 0}
+          onClick={onSave}
+        >
+          Save
+        </Button>
+        <Button variant="contained" disabled={problems.length > 0} onClick={onPlan}>
+          Save and play
+        </Button>
+      </Stack>
+      <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap', alignItems: 'flex-start' }}>
+        <TypedField
+          label="Title"
+          value={plan.title}
+          show={(title) => title}
+          read={(text) =>
+            text.trim() !== '' && text.length <= 160
+              ? { value: text }
+              : { problem: 'Give the plan a title of at most 160 letters.' }
+          }
+          onChange={(title) => change({ ...plan, title }, 'title')}
+          width="min(100%, 340px)"
+        />
+        <TypedField
+          label="Bars of count-in"
+          value={plan.countIn?.bars ?? 0}
+          show={String}
+          read={wholeFrom(0, 16)}
+          onChange={(bars) => change({ ...plan, countIn: { ...plan.countIn, bars } }, 'countIn')}
+          width={130}
+        />
+        <Choice
+          label="counted by"
+          value={plan.countIn?.voice === COUNT_VOICE ? COUNT_VOICE : 'click'}
+          options={COUNT_VOICES}
+          onChange={(voice) =>
+            change({
+              ...plan,
+              countIn: { bars: 1, ...plan.countIn, voice: voice === 'click' ? undefined : voice },
+            })
+          }
+          minWidth={120}
+        />
+      </Stack>
+      <Box
+        sx={{
+          position: 'sticky',
+          top: 0,
+          zIndex: 1,
+          bgcolor: 'background.default',
+          borderBottom: '1px solid',
+          borderColor: 'divider',
+          py: 1,
+          display: 'flex',
+          flexWrap: 'wrap',
+          gap: 1.5,
+          alignItems: 'center',
+          justifyContent: 'space-between',
+        }}
+      >
+        <Facts timeline={timeline} />
+        <Stack direction="row" spacing={1}>
+          {hear('section', 'Hear the section')}
+          {hear('plan', 'Hear the plan')}
+        </Stack>
+      </Box>
+    </>
+  );
+}
