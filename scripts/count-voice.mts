@@ -7,7 +7,7 @@ import { execFileSync } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import wavefile from 'wavefile';
-import { readSound, resampled } from '../core/src/formats/wav-in.ts';
+import { readWord, resampled } from '../core/src/formats/wav-in.ts';
 import { COUNT_WORDS, type CountWord } from '../core/src/sound/count.ts';
 import { loudness } from '../core/src/sound/loudness.ts';
 import { LEVEL_LKFS } from '../core/src/sound/voices.ts';
@@ -29,7 +29,7 @@ for (const word of COUNT_WORDS) {
     ...['-v', 'en-gb', '-s', '240', '-p', '42', '--stdout'],
     SPOKEN[word] ?? word,
   ]);
-  const cut = trimmed(readSound(bytes, RATE_HZ).samples);
+  const cut = trimmed(readWord(bytes, RATE_HZ).samples);
   const wav = new WaveFile();
   wav.fromScratch(1, RATE_HZ, '16', pcm(cut, matchingGain(cut)));
   const felt = vowelOnset(cut);

@@ -2,7 +2,7 @@
 import { READY_PLANS, placementPlanId } from '@feldspar/core/practice';
 import { placementOf } from '@feldspar/core/reference';
 import { App } from './driver/app.ts';
-import { installProbe, recordedSamples } from './driver/audio-probe.ts';
+import { installProbe, recordedSamples, recordedSeconds } from './driver/audio-probe.ts';
 import { Browser, DESKTOP, PHONE } from './driver/browser.ts';
 
 const [EVERY_BEAT] = READY_PLANS;
@@ -23,8 +23,11 @@ const address = () => browser.script<string>('return location.pathname + locatio
 
 /** Times of the sounding clicks in what left the worklet, in seconds from the first. */
 async function heardClicks(seconds: number): Promise<number[]> {
-  const recorded = async () => (await recordedSamples(browser)).samples.length;
-  await browser.until(async () => (await recorded()) > seconds * 44_100, `${seconds} s of sound`, 30_000);
+  await browser.until(
+    async () => (await recordedSeconds(browser)) > seconds,
+    `${seconds} s of sound`,
+    30_000,
+  );
   const { samples, sampleRateHz } = await recordedSamples(browser);
   const onsets: number[] = [];
   let quiet = Infinity;

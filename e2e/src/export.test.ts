@@ -1,5 +1,5 @@
 /** Files out and in: what is saved is what the core makes, and comes back as the same plan. */
-import { mkdtempSync, readFileSync, readdirSync, rmSync, statSync } from 'node:fs';
+import { mkdtempSync, readFileSync, readdirSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { midiOf, wavPieces } from '@feldspar/core/formats';
@@ -8,6 +8,7 @@ import { ALL_READY_PLANS } from '@feldspar/core/practice';
 import { tempo } from '@feldspar/core/time';
 import { App } from './driver/app.ts';
 import { Browser } from './driver/browser.ts';
+import { savedFile } from './driver/downloads.ts';
 
 const STOP_TIME = ALL_READY_PLANS.find(({ plan }) => plan.title === 'Stop time')!;
 
@@ -26,21 +27,7 @@ afterAll(async () => {
   rmSync(folder, { recursive: true, force: true });
 });
 
-/** The saved file, once it has stopped growing. */
-async function saved(name: string): Promise<Buffer> {
-  let size = -1;
-  await browser.until(
-    async () => {
-      if (!readdirSync(folder).includes(name)) return false;
-      const before = size;
-      size = statSync(join(folder, name)).size;
-      return size > 0 && size === before;
-    },
-    `the file ${name}`,
-    60_000,
-  );
-  return readFileSync(join(folder, name));
-}
+const saved = (name: string) => savedFile(browser, folder, name);
 
 it('the click as WAV is the core’s own, byte by byte; MIDI and JSON likewise', async () => {
   await browser.goto(`${app.url}/plans/${STOP_TIME.id}?note=1/4&rate=120`);
@@ -111,4 +98,34 @@ it('a long export shows its progress and can be cancelled', async () => {
   await browser.until(async () => (await browser.all('progressbar')).length === 0, 'the progress to go');
   expect(await (await browser.find('button', '^Save the click')).isEnabled()).toBe(true);
   expect(readdirSync(folder)).not.toContain('Three-hours.wav');
+});
+
+it('bad files are refused with the reason and change nothing', async () => {
+  const plans = async () => (await (await fetch(`${app.url}/api/plans`)).json()) as unknown;
+  const before = await plans();
+  const file = (name: string, bytes: Buffer | string) => {
+    writeFileSync(join(folder, name), bytes);
+    return join(folder, name);
+  };
+  const huge = file('huge.mid', '');
+  truncateSync(huge, 200_000_000);
+  const wav = readFileSync(join(folder, 'Stop-time.wav'));
+  const midi = readFileSync(join(folder, 'Stop-time.mid'));
+  const json = JSON.parse(readFileSync(join(folder, 'Stop-time.json'), 'utf8')) as Plan;
+  const cases: [string, RegExp][] = [
+    [huge, /200 MB/],
+    [file('sound.mid', wav), /sound\.mid is not a MIDI file/],
+    [file('cut.mid', midi.subarray(0, midi.length >> 1)), /cut\.mid is damaged/],
+    [
+      file('later.json', JSON.stringify({ ...json, version: 2 })),
+      /another version; this Feldspar reads version 1/,
+    ],
+  ];
+  for (const [path, reason] of cases) {
+    await browser.goto(`${app.url}/plans`);
+    await browser.see(/Your own/);
+    await browser.upload('Plan file', path);
+    await browser.see(reason);
+  }
+  expect(await plans()).toEqual(before);
 });

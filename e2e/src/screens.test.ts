@@ -40,6 +40,7 @@ const screens = (): [string, RegExp][] => [
   ['/desk?quarters=100&foot=1/2&click=1/8&said=200', /What did they mean/],
   ['/desk/steps', /Make it a plan/],
   ['/desk/table', /clockwork scale/],
+  [`/plans/${GROWING.id}/edit`, /The click leaves/],
   ['/rehear?rate=20', /One click at 20/],
   ['/log', /What was played/],
   ['/nowhere', /nothing at this address/],
@@ -175,9 +176,12 @@ it('the library shows the families in order, by what they train; a ready plan be
   await browser.click('link', 'Half, double, and back');
   await browser.see(/Listen: The quarter stays through the illusion/);
   await browser.click('button', '^Make it my own$');
-  await browser.find('heading', '^Half, double, and back, mine$');
+  await browser.find('heading', '^Workshop$');
   await browser.click('link', '^Plans$');
-  await browser.click('link', 'Half, double, and back, mine');
+  await browser.see(/Not saved yet, kept in this browser/);
+  await browser.click('link', '^Half, double, and back, mine');
+  await browser.click('button', '^Save and play$');
+  await browser.find('heading', '^Half, double, and back, mine$');
   await browser.click('button', '^Delete this plan$');
   await browser.see(/Deleted: Half, double, and back, mine/);
 });
@@ -185,9 +189,11 @@ it('the library shows the families in order, by what they train; a ready plan be
 it('a plan is made harder in one step', async () => {
   await browser.goto(`${app.url}/plans/${READY_PLANS[0].id}`);
   await browser.click('button', '^Make it harder$');
-  await browser.click('menuitem', '^Thin out and back');
+  await browser.click('radio', '^Thin out and back');
+  await browser.fill('textbox', '^Bars of each step', '2');
+  await browser.click('button', '^Make it$');
   await browser.find('heading', '^Every beat, thinned$');
-  await browser.see(/20 bars/);
+  await browser.see(/10 bars/);
   await browser.see(/Longest alone: 4 beats/);
 });
 

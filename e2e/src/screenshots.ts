@@ -1,6 +1,7 @@
 /** `npm run screenshots`: one current picture of each main view, from the demo data, into docs/screenshots. */
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
+import { type Plan, groupingRhythm } from '@feldspar/core/plan';
 import { App } from './driver/app.ts';
 import { Browser, DESKTOP, PHONE, type Viewport } from './driver/browser.ts';
 
@@ -37,6 +38,20 @@ async function tellingTake(): Promise<string> {
   return items.find((item) => item.title === 'Growing silence' && item.summary.verdict === 'rushing')!.id;
 }
 
+const FOUR = { meter: { beats: 4, unit: '1/4' }, tempo: { bpm: 84, beat: '1/4' } };
+
+/** An own plan, for the workshop. @returns its id. */
+async function ownPlan(title: string, sections: Plan['sections']): Promise<string> {
+  const plan: Plan = { format: 'feldspar-plan', version: 1, title, countIn: { bars: 1 }, sections };
+  const id = crypto.randomUUID();
+  await fetch(`${app.url}/api/plans/${id}`, {
+    method: 'PUT',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify(plan),
+  });
+  return id;
+}
+
 const go = (path: string, sign: RegExp) => async () => {
   await browser.goto(`${app.url}${path}`);
   await browser.see(sign);
@@ -60,6 +75,47 @@ await shot('bench', DESKTOP, go('/', /choose another click/));
 await shot('bench-phone', PHONE, go('/', /choose another click/));
 await shot('plan', DESKTOP, go(`/plans/${GROWING}`, /Longest alone/));
 await shot('plans', DESKTOP, go('/plans', /in the order people learn them/));
+const simple = await ownPlan('Two bars on, two bars off', [
+  {
+    bars: 16,
+    ...FOUR,
+    clicks: [{ at: ['1/4', '3/4'], voice: 'wood' }],
+    silence: { sound: 2, silent: 2 },
+    play: [{ every: '1/4' }],
+  },
+]);
+await shot('workshop', DESKTOP, go(`/plans/${simple}/edit`, /The click leaves/));
+const layered = await ownPlan('Hand and foot over five', [
+  {
+    name: 'with the eighths',
+    bars: 10,
+    ...FOUR,
+    clicks: [
+      { every: '1/8', voice: 'tick', gainDb: -6 },
+      { every: '5/4', voice: 'wood' },
+      { at: ['1/4', '3/4'], voice: 'snare' },
+    ],
+    play: [
+      { rhythm: groupingRhythm({ notes: 5, note: '1/8', sticking: 'RLRRL' }) },
+      { at: ['1/4', '3/4'], voice: 'foot' },
+    ],
+  },
+  {
+    name: 'five alone',
+    bars: 10,
+    ...FOUR,
+    clicks: [{ every: '5/4', voice: 'wood' }],
+    play: [{ every: '1/4' }],
+  },
+  { name: 'all gone', bars: 4, ...FOUR, clicks: [], play: [{ every: '1/4' }] },
+]);
+await shot('workshop-layered', DESKTOP, go(`/plans/${layered}/edit`, /with the eighths/));
+await shot('workshop-phone', PHONE, go(`/plans/${layered}/edit`, /with the eighths/));
+await shot('workshop-errors', DESKTOP, async () => {
+  await go(`/plans/${layered}/edit`, /with the eighths/)();
+  await browser.fill('textbox', '^Beats in a bar', '3');
+  await browser.see(/lies outside a bar/);
+});
 await shot('stage-ready', DESKTOP, go(`/plans/${GROWING}/play`, /Start/));
 await shot('stage', DESKTOP, () => playUntilBar(3));
 await shot('stage-phone', PHONE, () => playUntilBar(2));

@@ -4,7 +4,7 @@ import { READY_PLANS } from '@feldspar/core/practice';
 import { render } from '@feldspar/core/sound';
 import { tempo } from '@feldspar/core/time';
 import { App } from './driver/app.ts';
-import { installProbe, recordedSamples } from './driver/audio-probe.ts';
+import { installProbe, recordedSamples, recordedSeconds } from './driver/audio-probe.ts';
 import { Browser } from './driver/browser.ts';
 
 const GROWING = READY_PLANS[3];
@@ -25,8 +25,11 @@ async function startPlaying(browser: Browser): Promise<void> {
 }
 
 async function expectEveryClickInPlace(browser: Browser): Promise<void> {
-  const recorded = async () => (await recordedSamples(browser)).samples.length;
-  await browser.until(async () => (await recorded()) > SECONDS * 44_100, `${SECONDS} s of sound`, 40_000);
+  await browser.until(
+    async () => (await recordedSeconds(browser)) > SECONDS,
+    `${SECONDS} s of sound`,
+    40_000,
+  );
   const { samples, sampleRateHz } = await recordedSamples(browser);
   const expected = render(compile(withTempo(GROWING.plan, tempo(BPM, '1/4'))), sampleRateHz, {
     toS: SECONDS,

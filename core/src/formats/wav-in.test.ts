@@ -1,5 +1,5 @@
 import { WaveFile } from 'wavefile';
-import { readSound, resampled } from './index.ts';
+import { readWord, resampled } from './index.ts';
 
 const sine = (hz: number, rateHz: number, frames: number) =>
   Float32Array.from({ length: frames }, (_, i) => 0.5 * Math.sin((2 * Math.PI * hz * i) / rateHz));
@@ -28,9 +28,9 @@ function file(bits: string, channels: number): Uint8Array {
 }
 
 it('reads what an independent writer wrote (wavefile), with its cue point', () => {
-  const { samples, cueFrame } = readSound(file('16', 1), 8000);
+  const { samples, feltFrame } = readWord(file('16', 1), 8000);
   expect([...samples]).toEqual(new Array(16).fill(0.25));
-  expect(cueFrame).toBe(8);
+  expect(feltFrame).toBe(8);
 });
 
 it.each([
@@ -38,4 +38,4 @@ it.each([
   ['24 bits', file('24', 1)],
   ['no WAV file', new Uint8Array(64)],
   ['cut short', file('16', 1).slice(0, 20)],
-])('refuses %s', (_, bytes) => expect(() => readSound(bytes, 8000)).toThrow(Error));
+])('refuses %s', (_, bytes) => expect(() => readWord(bytes, 8000)).toThrow(Error));

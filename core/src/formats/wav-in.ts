@@ -1,20 +1,14 @@
-/** Reads a mono WAV file of 16 bits as samples at a wanted rate; its first cue point, if it has one, marks a place in it. */
+/** Reads a spoken word, a mono WAV file of 16 bits, at a wanted rate; its first cue point marks where it is felt. */
 import * as wavefile from 'wavefile';
+import type { SpokenWord } from '../sound/index.ts';
 
 // Node finds the package's CommonJS form, which is its default export; bundlers find its modules, which have none.
 const { WaveFile } = (Reflect.get(wavefile, 'default') as typeof wavefile | undefined) ?? wavefile;
 
 const FULL = 2 ** 15;
 
-export interface ReadSound {
-  /** In [-1, 1]. */
-  samples: Float32Array;
-  /** Frame of the first cue point, at the wanted rate; 0 without one. */
-  cueFrame: number;
-}
-
 /** @throws Error for bytes that are no such file. */
-export function readSound(bytes: Uint8Array, sampleRateHz: number): ReadSound {
+export function readWord(bytes: Uint8Array, sampleRateHz: number): SpokenWord {
   const wav = new WaveFile(bytes);
   const { sampleRate, numChannels } = wav.fmt as { sampleRate: number; numChannels: number };
   if (wav.bitDepth !== '16' || numChannels !== 1) throw new Error('only mono files of 16 bits are read');
@@ -28,7 +22,7 @@ export function readSound(bytes: Uint8Array, sampleRateHz: number): ReadSound {
       sampleRateHz / sampleRate,
     ),
     // The library tells cue points in milliseconds.
-    cueFrame: Math.round(((cue?.position ?? 0) / 1000) * sampleRateHz),
+    feltFrame: Math.round(((cue?.position ?? 0) / 1000) * sampleRateHz),
   };
 }
 

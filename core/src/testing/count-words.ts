@@ -1,7 +1,7 @@
 /** The words of the count as they ship. */
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { readSound } from '../formats/index.ts';
+import { readWord } from '../formats/index.ts';
 import { COUNT_WORDS, type CountWords } from '../sound/index.ts';
 
 const FOLDER = join(process.cwd(), 'core/sounds/count');
@@ -19,8 +19,7 @@ export function countWords(sampleRateHz: number): CountWords {
 function readAll(sampleRateHz: number): CountWords {
   return new Map(
     COUNT_WORDS.map((word) => {
-      const { samples, cueFrame } = readSound(wordBytes(word), sampleRateHz);
-      return [word, { samples, feltFrame: cueFrame }];
+      return [word, readWord(wordBytes(word), sampleRateHz)];
     }),
   );
 }

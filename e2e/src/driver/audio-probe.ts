@@ -112,3 +112,12 @@ export async function recordedSamples(
   const bytes = Buffer.from(base64, 'base64');
   return { samples: new Float32Array(bytes.buffer, bytes.byteOffset, bytes.byteLength / 4), sampleRateHz };
 }
+
+/** How much has been recorded since the first sound, without handing it all over. */
+export function recordedSeconds(browser: Browser): Promise<number> {
+  return browser.script<number>(`
+    const { blocks, context } = window.__probe;
+    const first = blocks.findIndex((block) => block.some((v) => v !== 0));
+    return first < 0 ? 0 : ((blocks.length - first - 1) * 128) / context.sampleRate;
+  `);
+}

@@ -23,7 +23,7 @@ const PATIENCE_MS = 15_000;
 const BY_ROLE = `
   const [role, name] = arguments;
   const IMPLIED = { button: 'button', link: 'a[href]', heading: 'h1,h2,h3', textbox: 'input:not([type]),input[type=text],textarea',
-    combobox: 'select', switch: 'input[role=switch],input[type=checkbox]', img: 'img,svg[role=img],canvas[role=img]', main: 'main', list: 'ul', listitem: 'li', status: '[role=status]', alert: '[role=alert]', option: '[role=option]', table: 'table' };
+    combobox: 'select', switch: 'input[role=switch],input[type=checkbox]', img: 'img,svg[role=img],canvas[role=img]', main: 'main', list: 'ul', listitem: 'li', status: '[role=status]', alert: '[role=alert]', option: '[role=option]', table: 'table', radio: 'input[type=radio]' };
   const label = (el) => {
     const labelled = el.getAttribute('aria-labelledby');
     const texts = [];
@@ -136,7 +136,12 @@ export class Browser {
       last = at;
       return still;
     }, `the ${role} named ${name} to stand still`);
-    await (await this.find(role, name)).click();
+    const element = await this.find(role, name);
+    await element.click().catch(async () => {
+      // It lies under something that stays in sight; a person scrolls on.
+      await this.script('arguments[0].scrollIntoView({ block: "center" })', element);
+      await element.click();
+    });
   }
 
   async until(condition: () => Promise<boolean>, what: string, patienceMs = PATIENCE_MS): Promise<void> {
@@ -183,6 +188,7 @@ export class Browser {
       const names = await this.script<string[]>(`
         const { activeElement: el } = document;
         const labels = [...(el.labels ?? [])].map((l) => l.textContent);
+        for (const id of (el.getAttribute('aria-labelledby') ?? '').split(' ')) labels.push(document.getElementById(id)?.textContent);
         return [el.getAttribute('aria-label'), ...labels, el.textContent].map((t) => (t ?? '').trim());
       `);
       if (names.some((text) => name.test(text))) return;
@@ -190,9 +196,37 @@ export class Browser {
     throw new Error(`Tab never reached ${name}`);
   }
 
+  /** Holds the Control key, and with it presses another. */
+  async control(letter: string): Promise<void> {
+    await this.driver.actions().keyDown('\uE009').sendKeys(letter).keyUp('\uE009').perform();
+  }
+
+  /** Drags with the mouse from the middle of one thing to the middle of another. */
+  async drag(from: WebElement, to: WebElement): Promise<void> {
+    await this.script('arguments[0].scrollIntoView({ block: "center" })', from);
+    // Where it is now: it makes room while something is dragged over it.
+    const { x, y } = await this.middleOf(to);
+    await this.driver
+      .actions({ async: true })
+      .move({ origin: from })
+      .press()
+      .move({ origin: from, x: 12, y: 0, duration: 100 })
+      .move({ x, y, duration: 300 })
+      .move({ x: x + 3, y: y + 3, duration: 100 })
+      .release()
+      .perform();
+  }
+
   /** Types with the keyboard where the focus is, in place of what is there. */
   async type(text: string): Promise<void> {
     await this.driver.actions().keyDown('\uE009').sendKeys('a').keyUp('\uE009').sendKeys(text).perform();
+  }
+
+  private middleOf(element: WebElement): Promise<{ x: number; y: number }> {
+    return this.script(
+      'const r = arguments[0].getBoundingClientRect(); return { x: Math.round(r.x + r.width / 2), y: Math.round(r.y + r.height / 2) };',
+      element,
+    );
   }
 
   /** A finger on a place of the screen. */
@@ -205,10 +239,7 @@ export class Browser {
   async touchOn(role: string, name: string): Promise<void> {
     const element = await this.find(role, name);
     await this.script('arguments[0].scrollIntoView({ block: "center" })', element);
-    const { x, y } = await this.script<{ x: number; y: number }>(
-      'const r = arguments[0].getBoundingClientRect(); return { x: r.x + r.width / 2, y: r.y + r.height / 2 };',
-      element,
-    );
+    const { x, y } = await this.middleOf(element);
     await this.touch(x, y);
   }
 

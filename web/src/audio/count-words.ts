@@ -43,7 +43,6 @@ async function load(word: CountWord, sampleRateHz: number): Promise<SpokenWord> 
   const response = await fetch(URLS.get(word)!);
   if (!response.ok) throw new Error('The spoken count could not be loaded; is the server running?');
   const bytes = new Uint8Array(await response.arrayBuffer());
-  const { readSound } = await import('@feldspar/core/formats');
-  const { samples, cueFrame } = readSound(bytes, sampleRateHz);
-  return { samples, feltFrame: cueFrame };
+  const { readWord } = await import('@feldspar/core/formats');
+  return readWord(bytes, sampleRateHz);
 }

@@ -4,6 +4,8 @@ import {
   type DragEndEvent,
   KeyboardSensor,
   PointerSensor,
+  pointerWithin,
+  type CollisionDetection,
   closestCenter,
   useSensor,
   useSensors,
@@ -34,6 +36,12 @@ interface SectionsProps {
   onAdd(): void;
 }
 
+/** The block under the pointer; by keyboard, and between blocks, the nearest one. */
+const underPointer: CollisionDetection = (scene) => {
+  const under = pointerWithin(scene);
+  return under.length > 0 ? under : closestCenter(scene);
+};
+
 /** A drag begins after so many pixels, so that a click stays a click. */
 const DRAG_AFTER_PX = 6;
 const ROWS = 8;
@@ -48,7 +56,7 @@ export function Sections({ plan, chosen, faulty, onChoose, onMove, onAdd }: Sect
     if (over && active.id !== over.id) onMove(Number(active.id) - 1, Number(over.id) - 1);
   };
   return (
-    <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={end}>
+    <DndContext sensors={sensors} collisionDetection={underPointer} onDragEnd={end}>
       <SortableContext items={ids} strategy={rectSortingStrategy}>
         <Box
           component="ol"

@@ -2,6 +2,7 @@
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import GlobalStyles from '@mui/material/GlobalStyles';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import { type Plan, type Timeline, compile, problemWords, whereabouts } from '@feldspar/core/plan';
@@ -109,6 +110,8 @@ function Building({ id, start, onServer }: { id: string; start: Plan; onServer: 
 
   return (
     <Stack spacing={2.5} sx={{ maxWidth: 1180 }}>
+      {/* What the keyboard reaches must not end up behind the facts. */}
+      <GlobalStyles styles={{ html: { scrollPaddingTop: 96 } }} />
       <PlanHead
         workshop={workshop}
         hearing={hearing}

@@ -71,5 +71,5 @@ export function barWords({ lanes, silent }: BarPicture, meter: Meter): string {
       .map(({ at }) => meter.unit.mul(meter.beats).mul(at));
     return `${name}: ${places.length === 0 ? 'nothing' : `${places.length} at ${places.map((p) => (p.div(meter.unit).valueOf() + 1).toFixed(2).replace(/\.?0+$/, '')).join(', ')}`}`;
   });
-  return [silent ? 'The click is silent in this bar.' : '', ...said].filter(Boolean).join('. ');
+  return [silent ? 'The click is silent in this bar' : '', ...said].filter(Boolean).join('. ');
 }

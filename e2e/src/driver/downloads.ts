@@ -1,0 +1,20 @@
+/** Files that the page has saved. */
+import { readFileSync, readdirSync, statSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Browser } from './browser.ts';
+
+/** The saved file, once it has stopped growing. */
+export async function savedFile(browser: Browser, folder: string, name: string): Promise<Buffer> {
+  let size = -1;
+  await browser.until(
+    async () => {
+      if (!readdirSync(folder).includes(name)) return false;
+      const before = size;
+      size = statSync(join(folder, name)).size;
+      return size > 0 && size === before;
+    },
+    `the file ${name}`,
+    60_000,
+  );
+  return readFileSync(join(folder, name));
+}

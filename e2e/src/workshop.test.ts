@@ -1,0 +1,264 @@
+/** A plan is built, heard, taken away and opened again: by keyboard alone, and by mouse. */
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { type Plan, compile } from '@feldspar/core/plan';
+import { ALL_READY_PLANS } from '@feldspar/core/practice';
+import { type CountWords, render } from '@feldspar/core/sound';
+import { App } from './driver/app.ts';
+import { installProbe, recordedSamples, recordedSeconds } from './driver/audio-probe.ts';
+import { Browser } from './driver/browser.ts';
+import { countWords } from './driver/count-words.ts';
+import { savedFile } from './driver/downloads.ts';
+
+let app: App;
+let browser: Browser;
+let folder: string;
+beforeAll(async () => {
+  app = await App.start();
+  browser = await Browser.open();
+  folder = mkdtempSync(join(tmpdir(), 'feldspar-downloads-'));
+  await browser.devTools('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: folder });
+  await installProbe(browser, { record: true });
+});
+afterAll(async () => {
+  await browser?.close();
+  await app?.remove();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+const FOUR = { beats: 4, unit: '1/4' };
+const FAST = { bpm: 240, beat: '1/4' };
+
+/** What both tests build: the beat, then places of the bar, then every fifth quarter with silent bars. */
+const WANTED = (title: string): Plan => ({
+  format: 'feldspar-plan',
+  version: 1,
+  title,
+  countIn: { bars: 1, voice: 'count' },
+  sections: [
+    {
+      bars: 2,
+      meter: FOUR,
+      tempo: FAST,
+      clicks: [{ every: '1/4', voice: 'wood', accent: ['0'] }],
+      play: [{ every: '1/4' }],
+    },
+    {
+      bars: 2,
+      meter: FOUR,
+      tempo: FAST,
+      clicks: [{ at: ['3/8', '3/4'], voice: 'wood' }],
+      play: [{ every: '1/4' }],
+    },
+    {
+      bars: 5,
+      meter: FOUR,
+      tempo: FAST,
+      clicks: [{ every: '5/4', voice: 'wood' }],
+      silence: { bars: 'xxxxo' },
+      play: [{ every: '1/4' }],
+    },
+  ],
+});
+
+async function stored(): Promise<Plan> {
+  const id = (await browser.path()).split('/')[2];
+  const answer = await fetch(`${app.url}/api/plans/${id}`);
+  return ((await answer.json()) as { document: Plan }).document;
+}
+
+/** What leaves the worklet is the core's own rendering of the timeline, sample by sample. */
+async function expectHeard(plan: Plan): Promise<void> {
+  const timeline = compile(plan);
+  const seconds = timeline.endS - 0.2;
+  await browser.until(
+    async () => (await recordedSeconds(browser)) > seconds,
+    `${seconds} s of sound`,
+    60_000,
+  );
+  const { samples, sampleRateHz } = await recordedSamples(browser);
+  const words: CountWords = countWords(sampleRateHz);
+  const whole = render(timeline, sampleRateHz, { fromS: -0.1, toS: seconds, words });
+  const expected = whole.subarray(whole.findIndex((value) => value !== 0));
+  expect(expected.findIndex((value, i) => Math.abs(value - samples[i]) > 1e-6)).toBe(-1);
+}
+
+/** Saved as a file and opened again, it is the same plan under another address. */
+async function expectRoundTrip(fileName: string, wanted: Plan): Promise<void> {
+  await browser.click('button', '^Save the plan \\(JSON\\)');
+  expect(JSON.parse((await savedFile(browser, folder, fileName)).toString())).toEqual(wanted);
+  const first = await browser.path();
+  await browser.goto(`${app.url}/plans`);
+  await browser.see(/Your own/);
+  await browser.upload('Plan file', join(folder, fileName));
+  await browser.find('button', '^To the stage');
+  expect(await browser.path()).not.toBe(first);
+  expect(await stored()).toEqual(wanted);
+}
+
+it('three sections by keyboard alone: built, undone, reloaded, heard, saved, opened again', async () => {
+  const wanted = WANTED('By keyboard');
+  const into = async (name: RegExp, text: string) => {
+    await browser.tabTo(name);
+    await browser.type(text);
+  };
+  const press = async (name: RegExp) => {
+    await browser.tabTo(name);
+    await browser.press('Enter');
+  };
+  await browser.goto(`${app.url}/plans`);
+  await browser.see(/Your own/);
+  await press(/^Build a plan$/);
+  await browser.find('heading', '^Workshop$');
+  await into(/^Title$/, 'By keyboard');
+  await browser.tabTo(/^counted by/);
+  await browser.press('Enter');
+  await browser.find('option', '^a voice$');
+  await browser.press('ArrowDown');
+  await browser.press('Enter');
+  await browser.until(async () => (await browser.all('option')).length === 0, 'the list to close');
+  await into(/^Bars$/, '2');
+  await into(/^a minute$/, '240');
+
+  await press(/^Add a section$/);
+  await press(/^Add clicks on places of the bar$/);
+  await press(/^Remove Click 1$/);
+  await into(/^Places of the bar$/, '2&, 4');
+  await browser.see(/on 2& and 4/);
+  await into(/^Bars$/, '2');
+
+  await press(/^Add a section$/);
+  await press(/^Add clicks every so many notes$/);
+  await press(/^Remove Click 1$/);
+  await browser.see(/every 5 quarters/);
+  await into(/^Bars$/, '5');
+  await browser.tabTo(/^The click leaves/);
+  await browser.press('Enter');
+  await browser.find('option', '^bar by bar$');
+  await browser.press('ArrowDown');
+  await browser.press('ArrowDown');
+  await browser.press('Enter');
+  await into(/^Bars, x with/, 'xo');
+  await browser.see(/longest alone/);
+  await into(/^Bars, x with/, 'xxxxo');
+
+  // One step back for all that was typed in one field, and forth again; and nothing is lost by a reload.
+  await browser.control('z');
+  await browser.see(/bars with, with, with, without/);
+  await browser.control('y');
+  await browser.see(/bars with, with, with, with, without/);
+  await browser.driver.navigate().refresh();
+  await browser.find('heading', '^Workshop$');
+  await browser.see(/Not saved; kept in this browser/);
+  await browser.see(/3\. Section 3/);
+
+  await press(/^Hear the plan$/);
+  await expectHeard(wanted);
+  await press(/^Save and play$/);
+  await browser.find('button', '^To the stage');
+  expect(await stored()).toEqual(wanted);
+  await expectRoundTrip('By-keyboard.json', wanted);
+});
+
+it('the same by mouse, its sections dragged into order', async () => {
+  const wanted = WANTED('By mouse');
+  const choose = async (label: string, option: string) => {
+    await (await browser.find('combobox', label)).click();
+    await browser.click('option', option);
+    await browser.until(async () => (await browser.all('option')).length === 0, 'the list to close');
+  };
+  await browser.goto(`${app.url}/plans`);
+  await browser.click('button', '^Build a plan$');
+  await browser.fill('textbox', '^Title', 'By mouse');
+  await choose('counted by', '^a voice$');
+  await browser.fill('textbox', '^a minute', '240');
+  // The last section first.
+  await browser.fill('textbox', '^Bars$', '5');
+  await browser.click('button', '^Add clicks every so many notes$');
+  await browser.click('button', '^Remove Click 1$');
+  await choose('The click leaves', '^bar by bar$');
+  await browser.fill('textbox', '^Bars, x with', 'xxxxo');
+  await browser.click('button', '^Add a section$');
+  await browser.fill('textbox', '^Bars$', '2');
+  await browser.click('button', '^Add a section$');
+  await browser.fill('textbox', '^Bars$', '2');
+  await browser.click('button', '^Add clicks on places of the bar$');
+  await browser.click('button', '^Remove Click 1$');
+  await browser.fill('textbox', '^Places of the bar', '2& 4');
+  await browser.drag(
+    await browser.find('button', '^Drag section 1$'),
+    await browser.find('button', '^Drag section 3$'),
+  );
+  await browser.see(/1\. Section 1 2 bars.*2\. Section 2 2 bars.*3\. Section 3 5 bars/);
+  await browser.click('button', '^Save$');
+  await browser.see(/Saved\./);
+  expect(await stored()).toEqual(wanted);
+  await browser.click('button', '^Hear the plan$');
+  await expectHeard(wanted);
+  await browser.click('button', '^Save and play$');
+  await browser.find('button', '^To the stage');
+  await expectRoundTrip('By-mouse.json', wanted);
+});
+
+it('a section is heard again and again, and goes on in its place when it changes', async () => {
+  await browser.goto(`${app.url}/plans`);
+  await browser.click('button', '^Build a plan$');
+  await browser.fill('textbox', '^Bars$', '1');
+  await browser.fill('textbox', '^a minute', '120');
+  await browser.click('button', '^Hear the section$');
+  const recorded = () => recordedSeconds(browser);
+  await browser.until(async () => (await recorded()) > 3, 'a round and a half');
+  await browser.click('button', '^Remove Click 1$');
+  await browser.click('button', '^Add clicks on places of the bar$');
+  await browser.see(/on 2 and 4/);
+  const changedAt = await recorded();
+  await browser.until(async () => (await recorded()) > changedAt + 5, 'two more rounds', 30_000);
+  const { samples, sampleRateHz } = await recordedSamples(browser);
+  const beats: number[] = [];
+  samples.forEach((value, i) => {
+    if (value !== 0 && (i === 0 || samples[i - 1] === 0)) beats.push(i / sampleRateHz / 0.5);
+  });
+  const onsets = beats.filter((beat, i) => i === 0 || beat - beats[i - 1] > 0.3);
+  // Every click lies on a beat of the first one's grid, before and after; afterwards only on 2 and 4.
+  for (const beat of onsets) expect(Math.abs(beat - Math.round(beat))).toBeLessThan(0.001);
+  const late = onsets.slice(-3).map((beat) => Math.round(beat) % 4);
+  expect(late.every((beat) => beat === 1 || beat === 3)).toBe(true);
+  expect(onsets.slice(0, 5).map((beat) => Math.round(beat))).toEqual([0, 1, 2, 3, 4]);
+  await browser.click('button', '^Silence$');
+});
+
+it('what is wrong is said with its place, and keeps the plan from being saved or heard', async () => {
+  const { id } = ALL_READY_PLANS.find(({ plan }) => plan.title === 'Backbeat click')!;
+  await browser.goto(`${app.url}/plans/${id}`);
+  await browser.click('button', '^Make it my own$');
+  await browser.find('heading', '^Workshop$');
+  await browser.fill('textbox', '^Beats in a bar', '3');
+  await browser.see(/Section 1, click 1: a click at 3\/4 lies outside a bar of 3\/4/);
+  expect(await (await browser.find('button', '^Save$')).isEnabled()).toBe(false);
+  expect(await (await browser.find('button', '^Hear the section$')).isEnabled()).toBe(false);
+  await browser.fill('textbox', '^Places of the bar', '2 and 5');
+  await browser.see(/There is no beat 5 in 3\/4; it has 1 to 3/);
+  await browser.fill('textbox', '^Places of the bar', '2 and 3');
+  await browser.see(/on 2 and 3/);
+  expect(await (await browser.find('button', '^Save$')).isEnabled()).toBe(true);
+  await browser.click('button', '^Undo$');
+  await browser.see(/lies outside a bar/);
+});
+
+it('stop time, unisons and a copy of a copy, each in one step; thrown away and taken back', async () => {
+  await browser.goto(`${app.url}/plans`);
+  await browser.click('button', '^Build a plan$');
+  await browser.click('button', '^Add a line a rhythm$');
+  await browser.click('button', '^Hand and foot on the accents$');
+  await browser.see(/Line 2 a rhythm of 1 note.*Line 3 a rhythm of 1 note/);
+  await browser.click('button', '^Stop time');
+  await browser.click('button', '^Make it$');
+  await browser.see(/9\. band again/);
+  await browser.see(/bars 17 minutes 0:48/);
+  await browser.click('button', '^Throw away$');
+  await browser.see(/Thrown away: New plan/);
+  expect(await browser.path()).toBe('/plans');
+  await browser.click('button', '^Undo$');
+  await browser.see(/9\. band again/);
+});
