@@ -113,9 +113,9 @@ it('bad files are refused with the reason and change nothing', async () => {
   const midi = readFileSync(join(folder, 'Stop-time.mid'));
   const json = JSON.parse(readFileSync(join(folder, 'Stop-time.json'), 'utf8')) as Plan;
   const cases: [string, RegExp][] = [
-    [huge, /200 MB/],
-    [file('sound.mid', wav), /sound\.mid is not a MIDI file/],
-    [file('cut.mid', midi.subarray(0, midi.length >> 1)), /cut\.mid is damaged/],
+    [huge, /huge\.mid: larger than 8 MB/],
+    [file('sound.mid', wav), /sound\.mid: not a MIDI file/],
+    [file('cut.mid', midi.subarray(0, midi.length >> 1)), /cut\.mid: cut short or damaged/],
     [
       file('later.json', JSON.stringify({ ...json, version: 2 })),
       /another version; this Feldspar reads version 1/,

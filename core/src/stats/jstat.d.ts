@@ -5,6 +5,9 @@ declare module 'jstat' {
     pdf(x: number, dof: number): number;
     inv(p: number, dof: number): number;
   }
-  const jstat: { jStat: { studentt: StudentT } };
+  interface Normal {
+    cdf(x: number, mean: number, sd: number): number;
+  }
+  const jstat: { jStat: { studentt: StudentT; normal: Normal } };
   export default jstat;
 }

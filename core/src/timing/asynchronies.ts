@@ -1,8 +1,6 @@
 /** Plain figures of a list of asynchronies. */
 import { mean, median, standardDeviation } from '../stats/index.ts';
-
-/** Default tolerance of "on the beat": what a listener takes for one sound (see docs/measurement.md). */
-export const TOLERANCE_MS = 30;
+import { TOLERANCE_MS } from './tolerance.ts';
 
 export interface AsynchronySummary {
   n: number;

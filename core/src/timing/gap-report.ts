@@ -3,7 +3,7 @@ import { mean } from '../stats/index.ts';
 import type { Disturbance } from './disturbance.ts';
 import { type Differences, FEWEST_DIFFERENCES, fitDrift, meanDrift, tempoPercent } from './drift.ts';
 import type { Gap } from './gaps.ts';
-import { TOLERANCE_MS } from './asynchronies.ts';
+import { TOLERANCE_MS } from './tolerance.ts';
 import type { GapReport } from './report-schema.ts';
 import type { Scene } from './scene.ts';
 

@@ -4,6 +4,7 @@ export * from './align.ts';
 export * from './disturbance.ts';
 export * from './drift.ts';
 export * from './asynchronies.ts';
+export * from './tolerance.ts';
 export * from './report-schema.ts';
 export * from './measure.ts';
 export { sceneOf } from './scene.ts';

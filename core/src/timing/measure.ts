@@ -9,20 +9,24 @@ import { type Disturbance, disturbedBar, trustedFromBar } from './disturbance.ts
 import { fitDrift, meanDrift, tempoPercent } from './drift.ts';
 import { type Match, type MeasuredGap, measureGaps, percentInterval, pooledRows } from './gap-report.ts';
 import type { Hit } from './hit.ts';
-import { TOLERANCE_MS, summarise } from './asynchronies.ts';
+import { summarise } from './asynchronies.ts';
+import { correctionOf } from './correction.ts';
+import { holdOf } from './hold.ts';
+import { lengthsOf } from './lengths.ts';
+import { steadinessOf } from './steadiness.ts';
+import { swingOf } from './swing.ts';
+import { TOLERANCE_MS } from './tolerance.ts';
+import { unisonOf } from './unison.ts';
 import type { Report, Verdict } from './report-schema.ts';
 import { nearestPlaces } from './nearest.ts';
 import { type Line, type Scene, sceneOf } from './scene.ts';
 import { sentencesOf } from './sentences.ts';
 
 /** Raise it when any figure changes its meaning or method. */
-export const ESTIMATOR = 1;
+export const ESTIMATOR = 2;
 
 /** A drift smaller than this is not called rushing or dragging; a whole interval within the second is steady. */
 export const VERDICT_PERCENT = { least: 0.3, steady: 0.6 } as const;
-
-const LATER = 'not measured in this version';
-const FEWEST_INTERVALS = 12;
 
 export interface MeasureOptions {
   /** Constant delay of the input, subtracted from every hit. */
@@ -40,6 +44,8 @@ export function measure(timeline: Timeline, hits: readonly Hit[], options: Measu
   // A place of free playing that was left empty is no target.
   const targets = timeline.targets.filter(({ optional }) => !optional).length;
   const free = matches.filter(({ target }) => timeline.targets[target].optional).length;
+  const alone = gaps.flatMap((gap) => gap.differences);
+  const beatMs = gaps.length > 0 ? mean(gaps.map((gap) => gap.beatMs)) : NaN;
   const played = disturbances.filter((d) => d.timeS <= timeline.endS);
 
   const figures: Omit<Report, 'sentences'> = {
@@ -56,13 +62,18 @@ export function measure(timeline: Timeline, hits: readonly Hit[], options: Measu
     silent: summarise(asynchronies(true)),
     gaps: pooledRows(gaps),
     drift: overallDrift(gaps),
-    steadiness: steadiness(scene, matches),
-    correction: { alpha: null, ci95: null, why: LATER },
-    holdBeats: { toleranceMs: TOLERANCE_MS, confidence: 0.8, beats: null, range: null, why: LATER },
+    steadiness: steadinessOf(changes(scene, matches), alone, beatMs),
+    correction: correctionOf(scene, matches, gaps.filter(({ perBeat }) => perBeat !== null).length),
+    holdBeats: holdOf(
+      alone,
+      gaps.flatMap(({ perBeat }) => perBeat ?? []),
+      beatMs,
+      TOLERANCE_MS,
+    ),
     positions: positions(timeline, matches),
-    swing: { ratio: null, sd: null, n: 0, why: LATER },
-    unison: { n: 0, meanSpreadMs: null, sdMs: null, withinTolerance: null, leads: null, why: LATER },
-    lengths: { n: 0, meanRatio: null, why: LATER },
+    swing: swingOf(timeline, scene, matches),
+    unison: unisonOf(timeline, scene, matches),
+    lengths: lengthsOf(timeline, hits, matches),
     disturbances: played.map((d) => ({ ...d, bar: disturbedBar(timeline.bars, d.timeS) })),
     trustedFromBar: trustedFromBar(timeline.bars, played),
   };
@@ -142,23 +153,12 @@ export function verdictOf(percent: number, [low, high]: [number, number]): Verdi
   return low > -VERDICT_PERCENT.steady && high < VERDICT_PERCENT.steady ? 'steady' : 'unclear';
 }
 
-/** Spread of the inter-onset intervals against the written ones. The split into clock and hand comes later. */
-function steadiness(scene: Scene, matches: readonly Match[]): Report['steadiness'] {
-  const changes: number[] = [];
-  scene.lines.forEach((_, l) => {
+/** Changes of asynchrony from hit to hit: the inter-onset intervals against the written ones. */
+function changes(scene: Scene, matches: readonly Match[]): number[] {
+  return scene.lines.flatMap((_, l) => {
     const mine = matches.filter((m) => m.line === l);
-    for (let i = 1; i < mine.length; i++) changes.push(mine[i].asynchronyMs - mine[i - 1].asynchronyMs);
+    return mine.slice(1).map((match, i) => match.asynchronyMs - mine[i].asynchronyMs);
   });
-  const enough = changes.length >= FEWEST_INTERVALS;
-  return {
-    ioiSdMs: enough ? standardDeviation(changes) : null,
-    clockSdMs: null,
-    motorSdMs: null,
-    lag1: null,
-    why: enough
-      ? `the split into clock and hand is ${LATER}`
-      : `needs ${FEWEST_INTERVALS} intervals, has ${changes.length}`,
-  };
 }
 
 function positions(timeline: Timeline, matches: readonly Match[]): Report['positions'] {

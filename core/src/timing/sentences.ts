@@ -1,6 +1,6 @@
 /** The reading in plain words: never more than the figures support. English; numbers as a musician reads them. */
 import type { Timeline } from '../plan/index.ts';
-import { TOLERANCE_MS } from './asynchronies.ts';
+import { TOLERANCE_MS } from './tolerance.ts';
 import type { GapReport, Report, Verdict } from './report-schema.ts';
 
 const FEWEST_MATCHES = 4;

@@ -1,0 +1,193 @@
+/**
+ * The one engine for drift, clock and hand. Differences of successive asynchronies, k beats apart, have variance
+ * k·σc² + 2σm² and covariance −σm² between neighbours (Wing and Kristofferson 1973, Perception & Psychophysics 14, 5–12: a
+ * central clock σc and a hand delay σm). With q = σm²/(σc² + 2σm²) on a grid: generalised least squares with that
+ * tridiagonal covariance, weights from the restricted likelihood (Patterson and Thompson 1971, Biometrika 58, 545–554).
+ */
+import jstat from 'jstat';
+
+const { studentt } = jstat.jStat;
+
+/** One run of differences inside one stretch: columns of equal length. */
+export interface Run {
+  /** Change of asynchrony. */
+  y: ArrayLike<number>;
+  /** Beats between the two hits. */
+  k: ArrayLike<number>;
+  /** What the mean may depend on, one column each. */
+  x: readonly ArrayLike<number>[];
+}
+
+export interface Fit {
+  q: number;
+  /** Posterior weight; all sum to 1. */
+  weight: number;
+  beta: number[];
+  /** Standard error of each coefficient. */
+  se: number[];
+  /** σc² + 2σm², the variance of a difference over one beat. */
+  variance: number;
+}
+
+export interface GridFit {
+  fits: Fit[];
+  /** Degrees of freedom that are left. */
+  dof: number;
+  n: number;
+}
+
+const STEPS = 100;
+const HARDLY = 1e-4;
+/** With so many differences q is known to a few hundredths: only there the grid need be fine. */
+const MANY = 4000;
+const COARSE = 5;
+
+export interface GridOptions {
+  /**
+   * The columns hold what the player did before, as the last asynchrony does. Then the likelihood is plain: the
+   * restricted one is for columns that were fixed beforehand.
+   */
+  ownPast?: boolean;
+}
+
+/** @returns null when there are no more differences than columns, or the columns say the same. */
+export function fitGrid(runs: readonly Run[], { ownPast = false }: GridOptions = {}): GridFit | null {
+  const n = runs.reduce((sum, { y }) => sum + y.length, 0);
+  const p = runs[0]?.x.length ?? 0;
+  if (p === 0 || n <= p || !leastSquares(runs, 0, n, p, ownPast)) return null;
+  const all = Array.from({ length: STEPS / 2 + 1 }, (_, i) => i);
+  const fitAt = (i: number) => leastSquares(runs, i / STEPS, n, p, ownPast)!;
+  let steps = all;
+  if (n > MANY) {
+    const coarse = all.filter((i) => i % COARSE === 0);
+    const best = coarse
+      .map((i) => ({ i, fit: fitAt(i) }))
+      .reduce((a, b) => (b.fit.logLikelihood > a.fit.logLikelihood ? b : a));
+    steps = all.filter((i) => Math.abs(i - best.i) <= COARSE);
+  }
+  const raw = steps.map(fitAt);
+  const peak = raw.reduce((most, fit) => Math.max(most, fit.logLikelihood), -Infinity);
+  const weighed = raw
+    .map(({ logLikelihood, ...fit }) => ({ ...fit, weight: Math.exp(logLikelihood - peak) }))
+    .filter(({ weight }) => weight > HARDLY);
+  const total = weighed.reduce((sum, { weight }) => sum + weight, 0);
+  return { fits: weighed.map((fit) => ({ ...fit, weight: fit.weight / total })), dof: n - p, n };
+}
+
+/** Generalised least squares for one q: the covariance is factored (L D Lᵀ) as it is read, O(n). */
+function leastSquares(runs: readonly Run[], q: number, n: number, p: number, ownPast: boolean) {
+  const width = p + 1;
+  // Sums of products of the whitened columns; y is the last.
+  const s = new Float64Array(width * width);
+  const z = new Float64Array(width);
+  let logDet = 0;
+  // Logarithms are dear: many factors are multiplied before one is taken.
+  let product = 1;
+  for (const { y, k, x } of runs) {
+    let d = 0;
+    z.fill(0);
+    for (let i = 0; i < y.length; i++) {
+      const ratio = i === 0 ? 0 : -q / d;
+      d = k[i] * (1 - 2 * q) + 2 * q - (i === 0 ? 0 : (q * q) / d);
+      for (let c = 0; c < p; c++) z[c] = x[c][i] - ratio * z[c];
+      z[p] = y[i] - ratio * z[p];
+      const inverse = 1 / d;
+      for (let a = 0; a < width; a++) {
+        const scaled = z[a] * inverse;
+        for (let b = a; b < width; b++) s[a * width + b] += scaled * z[b];
+      }
+      product *= d;
+      if (product > 1e200 || product < 1e-200) {
+        logDet += Math.log(product);
+        product = 1;
+      }
+    }
+  }
+  logDet += Math.log(product);
+  const solved = solve(s, p);
+  if (!solved) return null;
+  const { beta, inverse, logDetX, explained } = solved;
+  // A noiseless player leaves nothing; a hair keeps the logarithm finite.
+  const rss = Math.max(s[p * width + p] - explained, n * 1e-14);
+  const variance = rss / (n - p);
+  return {
+    q,
+    beta,
+    se: inverse.map((diagonal) => Math.sqrt(variance * diagonal)),
+    variance,
+    logLikelihood: -0.5 * (logDet + (ownPast ? n * Math.log(rss) : logDetX + (n - p) * Math.log(rss))),
+  };
+}
+
+/** The normal equations by Cholesky; null when they have no single solution. */
+function solve(s: Float64Array, p: number) {
+  const width = p + 1;
+  const l = new Float64Array(p * p);
+  let logDetX = 0;
+  for (let a = 0; a < p; a++) {
+    for (let b = 0; b <= a; b++) {
+      let sum = s[b * width + a];
+      for (let c = 0; c < b; c++) sum -= l[a * p + c] * l[b * p + c];
+      if (a === b) {
+        if (!(sum > 1e-12 * Math.max(s[a * width + a], 1e-300))) return null;
+        l[a * p + a] = Math.sqrt(sum);
+        logDetX += Math.log(sum);
+      } else l[a * p + b] = sum / l[b * p + b];
+    }
+  }
+  const forward = (right: (a: number) => number) => {
+    const out = new Float64Array(p);
+    for (let a = 0; a < p; a++) {
+      let sum = right(a);
+      for (let c = 0; c < a; c++) sum -= l[a * p + c] * out[c];
+      out[a] = sum / l[a * p + a];
+    }
+    return out;
+  };
+  const half = forward((a) => s[a * width + p]);
+  const beta = new Array<number>(p).fill(0);
+  for (let a = p - 1; a >= 0; a--) {
+    let sum = half[a];
+    for (let c = a + 1; c < p; c++) sum -= l[c * p + a] * beta[c];
+    beta[a] = sum / l[a * p + a];
+  }
+  const inverse = Array.from({ length: p }, (_, c) =>
+    forward((a) => (a === c ? 1 : 0)).reduce((sum, v) => sum + v * v, 0),
+  );
+  return { beta, inverse, logDetX, explained: half.reduce((sum, v) => sum + v * v, 0) };
+}
+
+/** Posterior mean of one coefficient. */
+export function meanOf({ fits }: GridFit, coefficient: number): number {
+  return fits.reduce((sum, { weight, beta }) => sum + weight * beta[coefficient], 0);
+}
+
+/** The interval of one coefficient from the mixture of t distributions over q. */
+export function intervalOf(fit: GridFit, coefficient: number, confidence = 0.95): [number, number] {
+  const tail = (1 - confidence) / 2;
+  return [mixtureQuantile(fit, coefficient, tail), mixtureQuantile(fit, coefficient, 1 - tail)];
+}
+
+/** Quantile of a weighted mixture of shifted, scaled t distributions: Newton steps kept inside a bracket. */
+function mixtureQuantile({ fits, dof }: GridFit, coefficient: number, p: number): number {
+  const parts = fits.map(({ beta, se, weight }) => ({ b: beta[coefficient], se: se[coefficient], weight }));
+  const t = studentt.inv(p, dof);
+  // The density's shape is elementary; only its constant needs the gamma function, and only once.
+  const peak = studentt.pdf(0, dof);
+  let low = Math.min(...parts.map(({ b, se }) => b + t * se));
+  let high = Math.max(...parts.map(({ b, se }) => b + t * se));
+  let x = parts.reduce((sum, { b, se, weight }) => sum + weight * (b + t * se), 0);
+  for (let step = 0; step < 50 && high - low > 1e-9; step++) {
+    let [below, density] = [-p, 0];
+    for (const { b, se, weight } of parts) {
+      below += weight * studentt.cdf((x - b) / se, dof);
+      density += (weight * peak * (1 + ((x - b) / se) ** 2 / dof) ** (-(dof + 1) / 2)) / se;
+    }
+    if (Math.abs(below) < 1e-6) break;
+    if (below > 0) high = x;
+    else low = x;
+    const newton = x - below / density;
+    x = newton > low && newton < high ? newton : (low + high) / 2;
+  }
+  return x;
+}

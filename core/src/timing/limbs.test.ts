@@ -1,0 +1,103 @@
+/** Unisons, swing and note lengths, on hits whose truth is known. */
+import { compile } from '../plan/index.ts';
+import { plan } from '../testing/plans.ts';
+import { seededNormal } from '../testing/takes.ts';
+import { type Hit, measure } from './index.ts';
+
+describe('unisons', () => {
+  const timeline = compile(
+    plan({
+      bars: 8,
+      play: [
+        { every: '1/4', voice: 'hand' },
+        { every: '1/2', voice: 'foot' },
+      ],
+    }),
+  );
+  const played = (footLateMs: number, sdMs: number): Hit[] => {
+    const { normal } = seededNormal(5);
+    return timeline.targets.map(({ timeS, voice }) => ({
+      voice,
+      timeS: timeS + ((voice === 'foot' ? footLateMs : 0) + sdMs * normal()) / 1000,
+    }));
+  };
+
+  it('16 strokes together, the foot 12 ms behind: the hand leads', () => {
+    const { unison } = measure(timeline, played(12, 0));
+    expect(unison).toMatchObject({ n: 16, leads: 'hand', withinTolerance: 1 });
+    expect(unison.meanSpreadMs).toBeCloseTo(12, 9);
+  });
+
+  it('a foot in front leads; beyond 20 ms they are two sounds', () => {
+    expect(measure(timeline, played(-25, 1)).unison).toMatchObject({ leads: 'foot', withinTolerance: 0 });
+  });
+
+  it('a spread without a direction names nobody', () => {
+    const { unison } = measure(timeline, played(0, 10));
+    expect(unison.leads).toBeNull();
+    expect(unison.why).toBe('neither leads for certain');
+    expect(unison.sdMs).toBeGreaterThan(8);
+  });
+
+  it('one line, or too few strokes together, is said', () => {
+    const one = compile(plan());
+    expect(measure(one, []).unison.why).toBe('the plan has one line to play');
+    expect(measure(timeline, played(0, 0).slice(0, 6)).unison).toMatchObject({
+      leads: null,
+      why: expect.stringMatching(/^needs 8 notes struck together/),
+    });
+  });
+});
+
+describe('swing', () => {
+  const eighths = compile(plan({ bars: 4, play: [{ every: '1/8' }] }));
+  const swungBy = (ratio: number): Hit[] =>
+    eighths.targets.map(({ timeS }, i) => ({ timeS: timeS + (i % 2) * 0.6 * (ratio / (ratio + 1) - 0.5) }));
+
+  it.each([1, 1.5, 2])('a ratio of %d to 1 is read as played, on a straight grid', (ratio) => {
+    const { swing } = measure(eighths, swungBy(ratio));
+    expect(swing.ratio).toBeCloseTo(ratio, 6);
+    expect(swing.sd).toBeCloseTo(0, 6);
+    expect(swing.n).toBe(15);
+  });
+
+  it('and on a swung grid, however far', () => {
+    const grid = compile(plan({ bars: 4, play: [{ every: '1/8', swing: { of: '1/8', ratio: 3 } }] }));
+    const hits = grid.targets.map(({ timeS }) => ({ timeS }));
+    expect(measure(grid, hits).swing.ratio).toBeCloseTo(3, 6);
+  });
+
+  it('quarters have no pairs', () => {
+    const quarters = compile(plan());
+    const { swing } = measure(
+      quarters,
+      quarters.targets.map(({ timeS }) => ({ timeS })),
+    );
+    expect(swing).toMatchObject({ ratio: null, n: 0, why: expect.stringMatching(/^needs 8 pairs/) });
+  });
+});
+
+describe('note lengths', () => {
+  const held = compile(
+    plan({
+      bars: 4,
+      play: [{ rhythm: [{ dur: '1/2', hold: true }, { dur: '1/2', rest: true }, { dur: '1/4' }] }],
+    }),
+  );
+
+  it('are judged against what is written, where the plan asks for it', () => {
+    const hits = held.targets.map(({ timeS, lengthS }) => ({ timeS, lengthS: 0.9 * lengthS }));
+    const { lengths } = measure(held, hits);
+    expect(lengths.n).toBe(held.targets.filter(({ hold }) => hold).length);
+    expect(lengths.meanRatio).toBeCloseTo(0.9, 9);
+  });
+
+  it('an input that tells no lengths, and a plan that asks for none, are said', () => {
+    const hits = held.targets.map(({ timeS }) => ({ timeS }));
+    expect(measure(held, hits).lengths).toMatchObject({
+      meanRatio: null,
+      why: expect.stringMatching(/has 0$/),
+    });
+    expect(measure(compile(plan()), []).lengths.why).toBe('the plan asks for no note lengths');
+  });
+});

@@ -1,0 +1,53 @@
+/** Two limbs striking together: how far apart they are, and which leads. */
+import { mean, standardDeviation, studentInterval } from '../stats/index.ts';
+import type { Timeline } from '../plan/index.ts';
+import type { Match } from './gap-report.ts';
+import { SAME_MOMENT_S } from './gaps.ts';
+import type { Report } from './report-schema.ts';
+import type { Scene } from './scene.ts';
+import { UNISON_MS } from './tolerance.ts';
+
+const FEWEST = 8;
+
+/**
+ * The spread is the second line's time minus the first's, in ms: positive when the first line's limb comes first. A limb leads
+ * only when the 95 % t interval of the mean spread excludes 0.
+ */
+export function unisonOf(timeline: Timeline, { lines }: Scene, matches: readonly Match[]): Report['unison'] {
+  const none = { meanSpreadMs: null, sdMs: null, withinTolerance: null, leads: null };
+  if (lines.length < 2) return { n: 0, ...none, why: 'the plan has one line to play' };
+  const { targets } = timeline;
+  const second = new Map(
+    matches.filter(({ line }) => line === 1).map((match) => [match.target, match.asynchronyMs]),
+  );
+  const spreads: number[] = [];
+  for (const { line, target, asynchronyMs } of matches) {
+    if (line !== 0) continue;
+    const partner = partnerOf(targets, target, lines[1].voice);
+    const other = partner === null ? undefined : second.get(partner);
+    if (other !== undefined) spreads.push(other - asynchronyMs);
+  }
+  const n = spreads.length;
+  if (n < FEWEST) return { n, ...none, why: `needs ${FEWEST} notes struck together, has ${n}` };
+  const meanSpreadMs = mean(spreads);
+  const sdMs = standardDeviation(spreads)!;
+  const sure = Math.abs(meanSpreadMs) > (studentInterval(0.95, n - 1) * sdMs) / Math.sqrt(n);
+  return {
+    n,
+    meanSpreadMs,
+    sdMs,
+    withinTolerance: spreads.filter((spread) => Math.abs(spread) <= UNISON_MS).length / n,
+    leads: sure ? lines[meanSpreadMs > 0 ? 0 : 1].voice : null,
+    ...(sure ? {} : { why: 'neither leads for certain' }),
+  };
+}
+
+/** The other limb's target of the same moment; targets lie in order of time. */
+function partnerOf(targets: Timeline['targets'], target: number, voice: string): number | null {
+  const { timeS } = targets[target];
+  for (const step of [1, -1]) {
+    for (let i = target + step; targets[i] && Math.abs(targets[i].timeS - timeS) < SAME_MOMENT_S; i += step)
+      if (targets[i].voice === voice) return i;
+  }
+  return null;
+}
