@@ -119,7 +119,7 @@ export const THINNINGS: readonly Thinning[] = [
   },
   {
     name: 'At seven tempos',
-    does: 'the same plan three times slower, as it is, and three times faster',
+    does: 'three tempos slower, its own, and three faster, from the slowest up',
     asks: { label: 'Percent from one to the next', usual: 6, min: 1, max: 25 },
     apply(plan, percent) {
       const { bpm, beat } = planTempo(plan);

@@ -25,7 +25,9 @@ export interface MeasuredGap {
   row: GapReport;
 }
 
-const SLIPS_LATER = 'slipped beats are not measured in this version';
+/** From so much of a beat on, a row of equal notes may be on the beat or a whole beat off. */
+const AMBIGUOUS_BEATS = 0.35;
+const AMBIGUOUS = 'on the beat, perhaps a whole beat off: equal notes do not tell';
 /** More gaps alike than this are pooled into one row. */
 const MOST_ALIKE = 12;
 
@@ -78,7 +80,8 @@ function measureGap(
   if (gap.returnS === null) why.push('the plan ends before the click returns');
   else if (!returnMatch && !disturbed) why.push('no hit at the return');
   else if (mended < 0 && !disturbed) why.push(`not back within ${TOLERANCE_MS} ms before the next gap`);
-  why.push(SLIPS_LATER);
+  const slips = slippedBeats(scene, inside);
+  if (slips?.beats === null) why.push(AMBIGUOUS);
 
   return {
     gap,
@@ -96,8 +99,8 @@ function measureGap(
       tempoPercentCi95: estimate ? percentInterval(estimate.ci95) : null,
       returnErrorMs,
       hitsToRecover: returnErrorMs === null || mended < 0 ? null : mended,
-      slippedBeats: null,
-      why: why.join('; '),
+      slippedBeats: slips?.beats ?? null,
+      ...(why.length > 0 ? { why: why.join('; ') } : {}),
     },
   };
 }
@@ -138,11 +141,31 @@ function pool(group: readonly MeasuredGap[]): GapReport {
     tempoPercentCi95: estimate ? percentInterval(estimate.ci95) : null,
     returnErrorMs: returns.length > 0 ? mean(returns) : null,
     hitsToRecover: recoveries.length > 0 ? mean(recoveries) : null,
-    slippedBeats: null,
-    why: estimate
-      ? SLIPS_LATER
-      : `the tempo interval needs 3 measured gaps, has ${drifts.length}; ${SLIPS_LATER}`,
+    slippedBeats: sumOrNull(group.map(({ row }) => row.slippedBeats)),
+    ...(estimate ? {} : { why: `the tempo interval needs 3 measured gaps, has ${drifts.length}` }),
   };
+}
+
+function sumOrNull(values: readonly (number | null)[]): number | null {
+  return values.reduce<number | null>((sum, v) => (sum === null || v === null ? null : sum + v), 0);
+}
+
+/**
+ * Whole beats that were lost (positive: late) or gained by the end of the gap; null for beats that nobody can tell, and for a gap
+ * in which nothing was hit.
+ */
+function slippedBeats(scene: Scene, inside: readonly Match[]): { beats: number | null } | null {
+  const last = inside.at(-1);
+  if (!last) return null;
+  const off = last.asynchronyMs / scene.beatMs[last.target];
+  const { index, timeMs } = scene.lines[last.line];
+  const from = index.indexOf(inside[0].target);
+  const places = timeMs.subarray(Math.max(0, from), index.indexOf(last.target) + 1);
+  const step = places.length > 1 ? places[1] - places[0] : 0;
+  const alike = places.every((time, i) => i === 0 || Math.abs(time - places[i - 1] - step) < 1);
+  if (alike && Math.abs(off) > AMBIGUOUS_BEATS) return { beats: null };
+  // Not a negative nothing.
+  return { beats: Math.round(off) || 0 };
 }
 
 function runs(scene: Scene, inside: readonly Match[]): Differences[] {

@@ -4,6 +4,10 @@ import { TOLERANCE_MS } from './tolerance.ts';
 import type { GapReport, Report, Verdict } from './report-schema.ts';
 
 const FEWEST_MATCHES = 4;
+/** Beside the first: more is in the table of figures. */
+const MOST_FURTHER = 3;
+/** Below this a player plays straight, and nothing is said about it. */
+const SWINGS_FROM = 1.2;
 
 export function sentencesOf(timeline: Timeline, report: Omit<Report, 'sentences'>): string[] {
   const { counts } = report;
@@ -18,7 +22,16 @@ export function sentencesOf(timeline: Timeline, report: Omit<Report, 'sentences'
     ];
   }
   const first = report.gaps.length > 0 ? aloneSentence(timeline, report) : withClickSentence(report);
-  return [first, ...disturbed, ...countSentence(report), ...offsetSentence(report)];
+  const further = [
+    ...slipSentence(report),
+    ...countSentence(report),
+    ...holdSentence(report),
+    ...unisonSentence(timeline, report),
+    ...swingSentence(report),
+    ...lengthSentence(report),
+    ...offsetSentence(report),
+  ];
+  return [first, ...disturbed, ...further.slice(0, MOST_FURTHER)];
 }
 
 /** The sentence that matters: what happened while the click was gone. */
@@ -76,6 +89,46 @@ function countSentence({ counts }: Omit<Report, 'sentences'>): string[] {
     ...(counts.extra > 0 ? [`${plural(counts.extra, 'hit')} too many`] : []),
   ];
   return parts.length > 0 ? [`${capital(parts.join(', '))}.`] : [];
+}
+
+function slipSentence({ gaps }: Omit<Report, 'sentences'>): string[] {
+  const slipped = gaps.find((gap) => gap.slippedBeats);
+  if (!slipped) return [];
+  const beats = slipped.slippedBeats!;
+  return [
+    `In the silence of ${plural(slipped.beats, 'beat')} you ${beats > 0 ? 'lost' : 'gained'} ${plural(Math.abs(beats), 'whole beat')}: count aloud through it.`,
+  ];
+}
+
+function holdSentence({ holdBeats }: Omit<Report, 'sentences'>): string[] {
+  const { beats, range, toleranceMs } = holdBeats;
+  if (beats === null || range === null) return [];
+  if (beats === 0)
+    return [`Alone you are out of ${toleranceMs} ms within one beat, more often than one time in five.`];
+  return [
+    `You hold ${toleranceMs} ms alone for about ${plural(beats, 'beat')} (${range[0]} to ${range[1]}), four times in five.`,
+  ];
+}
+
+function unisonSentence({ targets }: Timeline, { unison }: Omit<Report, 'sentences'>): string[] {
+  if (unison.meanSpreadMs === null) return [];
+  const limbs = [...new Set(targets.map(({ voice }) => voice))].slice(0, 2).join(' and ');
+  const together = `${capital(limbs)} are one sound ${Math.round(100 * unison.withinTolerance!)} times in 100`;
+  return [
+    unison.leads === null
+      ? `${together}; neither leads for certain.`
+      : `${together}; the ${unison.leads} comes ${Math.round(Math.abs(unison.meanSpreadMs))} ms first.`,
+  ];
+}
+
+function swingSentence({ swing }: Omit<Report, 'sentences'>): string[] {
+  if (swing.ratio === null || swing.ratio < SWINGS_FROM) return [];
+  return [`You swing ${oneDecimal(swing.ratio)} to 1, with a spread of ${oneDecimal(swing.sd!)}.`];
+}
+
+function lengthSentence({ lengths }: Omit<Report, 'sentences'>): string[] {
+  if (lengths.meanRatio === null) return [];
+  return [`Held notes last ${Math.round(100 * lengths.meanRatio)} % of what is written.`];
 }
 
 /** Constant offset is reported apart: it is habit and equipment, not drift. */

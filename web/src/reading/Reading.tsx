@@ -17,15 +17,19 @@ import { CoreLegend } from '../core-sample/CoreLegend.tsx';
 import { FittedCore } from '../core-sample/FittedCore.tsx';
 import { coreOfTake } from '../core-sample/model.ts';
 import { playAddress } from '../screens/play-address.ts';
+import { fileNameOf } from '../export/file-name.ts';
+import { saveFile } from '../shell/save-file.ts';
 import { ErrorNotice } from '../shell/ErrorNotice.tsx';
 import { Panel } from '../shell/Panel.tsx';
 import { fastSlow, longDate, plural, unbroken } from '../shell/text.ts';
 import { KEY_SIGN, useKey } from '../shell/useKey.ts';
 import { measureInWorker } from '../workers/measure.ts';
+import { AllFigures } from './AllFigures.tsx';
 import { DriftCurve } from './DriftCurve.tsx';
 import { GapsTable } from './GapsTable.tsx';
 import { TakeNote } from './TakeNote.tsx';
 import { driftData } from './drift-data.ts';
+import { intervalsCsv } from './intervals-csv.ts';
 
 export default function Reading() {
   const { id = '' } = useParams();
@@ -103,6 +107,18 @@ function ReadingOf({ take, report, hits }: ReadingOfProps) {
               ))}
             </Panel>
           )}
+          <AllFigures report={report} />
+          <Box>
+            <Button
+              variant="outlined"
+              color="inherit"
+              onClick={() =>
+                saveFile(fileNameOf(take.plan, 'csv'), 'text/csv', intervalsCsv(timeline, report))
+              }
+            >
+              Save the intervals (CSV)
+            </Button>
+          </Box>
           <NextSteps take={take} onGo={(address) => void navigate(address)} />
           <TakeNote take={take} />
         </Stack>
@@ -132,7 +148,7 @@ function TakeLine({ take, report }: { take: Take; report: Report }) {
 }
 
 function Figures({ report }: { report: Report }) {
-  const { drift, clicked, silent } = report;
+  const { drift, clicked, silent, holdBeats } = report;
   return (
     <Stack
       component="dl"
@@ -149,6 +165,11 @@ function Figures({ report }: { report: Report }) {
       {silent.n > 0 && (
         <Figure name="alone, on average" why={silent.why}>
           {silent.meanMs === null ? null : earlyLate(silent.meanMs)}
+        </Figure>
+      )}
+      {holdBeats.beats !== null && (
+        <Figure name={`held within ${holdBeats.toleranceMs} ms, alone`} why={undefined}>
+          {plural(holdBeats.beats, 'beat')}
         </Figure>
       )}
     </Stack>

@@ -1,0 +1,96 @@
+/** The report's figures as rows of a table: name, value in words, what it means. Pure. */
+import type { Report } from '@feldspar/core/timing';
+import { earlyLate } from '@feldspar/core/timing';
+import { fastSlow, oneDecimal, plural } from '../shell/text.ts';
+
+export interface FigureRow {
+  name: string;
+  /** Null where the take cannot carry it; then `why` says what is missing. */
+  value: string | null;
+  meaning: string;
+  why?: string;
+}
+
+const ms = (value: number) => `${oneDecimal(value)} ms`;
+const percent = (share: number) => `${Math.round(100 * share)} %`;
+
+export function figureRows(report: Report): FigureRow[] {
+  const { clicked, silent, drift, steadiness, correction, holdBeats, unison, swing, lengths } = report;
+  const row = (name: string, value: string | null | false, meaning: string, why?: string): FigureRow => ({
+    name,
+    value: value === false ? null : value,
+    meaning,
+    ...(why ? { why } : {}),
+  });
+  const spread = (summary: Report['clicked']) =>
+    summary.meanMs !== null &&
+    `${earlyLate(summary.meanMs)}${summary.sdMs === null ? '' : `, spread ${ms(summary.sdMs)}`}, ${percent(summary.withinTolerance!)} one sound`;
+  return [
+    row('With the click', spread(clicked), 'Where you sit on it: habit and equipment together.', clicked.why),
+    row('Alone', spread(silent), 'The same where the click is gone.', silent.why),
+    row(
+      'Tempo when alone',
+      drift.tempoPercent !== null &&
+        `${fastSlow(drift.tempoPercent)}, between ${fastSlow(drift.ci95![0])} and ${fastSlow(drift.ci95![1])}`,
+      'Hurrying or dragging; the truth lies between the two, 95 times in 100.',
+      drift.why,
+    ),
+    row(
+      'Intervals',
+      steadiness.ioiSdMs !== null && `vary by ${ms(steadiness.ioiSdMs)}`,
+      'How far the time from note to note differs from what is written.',
+      steadiness.ioiSdMs === null ? steadiness.why : undefined,
+    ),
+    row(
+      'Unsteady clock',
+      steadiness.clockSdMs !== null && `${ms(steadiness.clockSdMs)} a beat`,
+      'The inner beat itself varies. Counting aloud and longer silences train it.',
+      steadiness.clockSdMs === null ? steadiness.why : undefined,
+    ),
+    row(
+      'Unsteady hand',
+      steadiness.motorSdMs !== null && ms(steadiness.motorSdMs),
+      'The stroke varies round a beat that is right. Slow, loose repetition trains it.',
+      steadiness.motorSdMs === null ? steadiness.why : undefined,
+    ),
+    row(
+      'Neighbouring intervals',
+      steadiness.lag1 !== null && `correlate ${steadiness.lag1.toFixed(2).replace('-', '−')}`,
+      'Near 0 the clock varies, near −½ the hand.',
+      steadiness.lag1 === null ? steadiness.why : undefined,
+    ),
+    row(
+      'Correcting to the click',
+      correction.alpha !== null &&
+        `${percent(correction.alpha)} of the last error (${percent(correction.ci95![0])} to ${percent(correction.ci95![1])})`,
+      'How much of an error you take back at the next note while the click sounds.',
+      correction.why,
+    ),
+    row(
+      `Holding ${holdBeats.toleranceMs} ms`,
+      holdBeats.beats !== null &&
+        `${plural(holdBeats.beats, 'beat')} (${holdBeats.range![0]} to ${holdBeats.range![1]})`,
+      'How long you can be left alone, four times in five.',
+      holdBeats.why,
+    ),
+    row(
+      'Two limbs together',
+      unison.meanSpreadMs !== null &&
+        `${ms(Math.abs(unison.meanSpreadMs))} apart${unison.leads ? `, the ${unison.leads} first` : ''}, ${percent(unison.withinTolerance!)} one sound`,
+      'How far apart strokes are that are meant to be one.',
+      unison.why,
+    ),
+    row(
+      'Swing',
+      swing.ratio !== null && `${swing.ratio.toFixed(2)} to 1, spread ${swing.sd!.toFixed(2)}`,
+      'The note on the beat against the note after it; 1 to 1 is straight, 2 to 1 a triplet feel.',
+      swing.why,
+    ),
+    row(
+      'Note lengths',
+      lengths.meanRatio !== null && `${percent(lengths.meanRatio)} of what is written`,
+      'How long notes were held.',
+      lengths.why,
+    ),
+  ];
+}
