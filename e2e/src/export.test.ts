@@ -8,6 +8,7 @@ import { ALL_READY_PLANS } from '@feldspar/core/practice';
 import { tempo } from '@feldspar/core/time';
 import { App } from './driver/app.ts';
 import { Browser } from './driver/browser.ts';
+import { countWords } from './driver/count-words.ts';
 import { savedFile } from './driver/downloads.ts';
 
 const STOP_TIME = ALL_READY_PLANS.find(({ plan }) => plan.title === 'Stop time')!;
@@ -42,6 +43,18 @@ it('the click as WAV is the core’s own, byte by byte; MIDI and JSON likewise',
   expect((await saved('Stop-time.mid')).equals(Buffer.from(midiOf(plan)))).toBe(true);
   await browser.click('button', '^Save the plan');
   expect(JSON.parse((await saved('Stop-time.json')).toString())).toEqual(plan);
+});
+
+it('a spoken count-in is in the file as it is heard', async () => {
+  const { id, plan } = ALL_READY_PLANS.find((ready) => ready.plan.title === 'Halves and rests')!;
+  await browser.goto(`${app.url}/plans/${id}`);
+  await browser.fill('textbox', '^to bar', '1');
+  await browser.click('button', '^Save the click');
+  const timeline = compile(plan);
+  const range = { fromS: 0, toS: timeline.bars.find(({ number }) => number === 1)!.endS };
+  const pieces = [...wavPieces(timeline, { sampleRateHz: 48_000, bits: 16 }, range, countWords(48_000))];
+  const saidFile = await saved('Halves-and-rests.wav');
+  expect(saidFile.equals(Buffer.concat(pieces.map(({ bytes }) => bytes)))).toBe(true);
 });
 
 it('the saved plan opens again as the same plan, the saved MIDI file as its tempo map', async () => {

@@ -37,6 +37,18 @@ describe('the twenty families', () => {
 
 describe('where their clicks fall (common practice arithmetic)', () => {
   it.each([
+    ['Every beat', 1, ['1:0', '1:1/4', '1:1/2', '1:3/4', '2:0']],
+    ['One, two, three, four', 9, ['9:0', '10:0', '11:0']],
+    ['Halves and rests', 1, ['1:0', '1:1/4', '1:1/2', '1:3/4']],
+    ['Two minutes, one stroke a bar', 1, ['1:0', '1:0', '1:1/4', '1:1/2', '1:3/4', '2:0', '2:1/4']],
+    ['Come in at the repeat', 1, ['1:0', '1:0', '1:0', '1:1/8', '1:1/4', '1:1/4', '1:3/8']],
+    ['Backbeat click', 1, ['1:1/4', '1:3/4', '2:1/4']],
+    ['One click a bar', 1, ['1:0', '2:0', '3:0']],
+    ['Thinning and back', 5, ['5:0', '5:1/2', '6:0']],
+    ['Thinning and back', 9, ['9:0', '10:0', '11:0', '12:0', '13:0', '13:1/2']],
+    ['Growing silence', 3, ['4:0', '4:1/4']],
+    ['Stop time with a fill', 4, ['4:0', '4:1/4', '4:3/8', '4:1/2', '4:5/8', '4:3/4', '4:7/8', '5:0']],
+    ['Beside a recording', 3, ['9:0', '9:1/4']],
     ['Every fifth beat', 1, ['1:0', '2:1/4', '3:1/2', '4:3/4', '6:0']],
     ['Every seventh beat', 1, ['1:0', '2:3/4', '4:1/2', '6:1/4', '8:0']],
     ['Every second, every fourth bar', 1, ['1:0', '3:0', '5:0']],
@@ -65,6 +77,36 @@ describe('where their clicks fall (common practice arithmetic)', () => {
       .filter(({ accent, position }) => accent && position.equals(0))
       .map(({ bar }) => bars[bar].number);
     expect(onOne.slice(0, 3)).toEqual([1, 6, 11]);
+  });
+
+  it('sevens after seven bars (hand-worked: 112 sixteenths)', () => {
+    const { bars, targets } = timelineOf('Sevens over quarters');
+    const onOne = targets
+      .filter(({ accent, position }) => accent && position.equals(0))
+      .map(({ bar }) => bars[bar].number);
+    expect(onOne.slice(0, 3)).toEqual([1, 8, 15]);
+  });
+
+  it('the snare moves, the hat does not: regular, half, double (four bars each)', () => {
+    const { bars, clicks: all } = timelineOf('Half, double, and back');
+    const inBar = (number: number, voice: string) =>
+      all
+        .filter((click) => bars[click.bar].number === number && click.voice === voice)
+        .map(({ position }) => position.toFraction())
+        .join(' ');
+    expect([1, 5, 13].map((bar) => inBar(bar, 'snare'))).toEqual(['1/4 3/4', '1/2', '1/8 3/8 5/8 7/8']);
+    expect(new Set([1, 5, 13].map((bar) => inBar(bar, 'hat'))).size).toBe(1);
+  });
+
+  it('hand and foot: the accents of the line, then everything else', () => {
+    const { bars, targets } = timelineOf('Hand and foot');
+    const hand = (number: number) =>
+      targets
+        .filter(({ bar, voice }) => bars[bar].number === number && voice === 'hand')
+        .map(({ position }) => position.toFraction());
+    expect(hand(1)).toEqual(['0', '3/8', '3/4']);
+    expect(hand(9)).toEqual(['1/8', '1/4', '1/2', '5/8', '7/8']);
+    expect(targets.filter(({ voice }) => voice === 'foot')).toHaveLength(targets.length / 2);
   });
 
   it('the slow six fills its bars: a dotted eighth, a sixteenth, a sextuplet in the time of four', () => {

@@ -6,6 +6,8 @@ import { type Timeline, beatSeconds } from '../plan/index.ts';
 import { mean, standardDeviation } from '../stats/index.ts';
 import { align } from './align.ts';
 import { type Disturbance, disturbedBar, trustedFromBar } from './disturbance.ts';
+import { entriesOf } from './entries.ts';
+import { flipsOf } from './flips.ts';
 import { fitDrift, meanDrift, tempoPercent } from './drift.ts';
 import { type Match, type MeasuredGap, measureGaps, percentInterval, pooledRows } from './gap-report.ts';
 import type { Hit } from './hit.ts';
@@ -74,6 +76,8 @@ export function measure(timeline: Timeline, hits: readonly Hit[], options: Measu
     swing: swingOf(timeline, scene, matches),
     unison: unisonOf(timeline, scene, matches),
     lengths: lengthsOf(timeline, hits, matches),
+    entries: entriesOf(timeline, scene, matches),
+    flips: flipsOf(timeline, hits, latencyMs),
     disturbances: played.map((d) => ({ ...d, bar: disturbedBar(timeline.bars, d.timeS) })),
     trustedFromBar: trustedFromBar(timeline.bars, played),
   };

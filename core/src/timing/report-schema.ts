@@ -72,6 +72,12 @@ export const reportSchema = z.object({
     why,
   }),
   lengths: z.object({ n: z.number().int(), meanRatio: figure, why }),
+  /** Where the player joined in or the click moved, and how many beats it took to be with it. */
+  entries: z.array(
+    z.object({ kind: z.enum(['joined', 'moved']), bar: z.number().int(), beats: figure, why }),
+  ),
+  /** Where the player turned round onto a displaced click, and for how many hits. */
+  flips: z.array(z.object({ bar: z.number().int(), hits: z.number().int() })),
   /** Where the audio clock stepped, and the first bar from which nothing was disturbed. */
   disturbances: z.array(z.object({ timeS: z.number(), lostMs: z.number(), bar: z.number().int() })),
   trustedFromBar: z.number().int().nullable(),

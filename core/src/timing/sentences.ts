@@ -23,7 +23,9 @@ export function sentencesOf(timeline: Timeline, report: Omit<Report, 'sentences'
   }
   const first = report.gaps.length > 0 ? aloneSentence(timeline, report) : withClickSentence(report);
   const further = [
+    ...flipSentence(report),
     ...slipSentence(report),
+    ...entrySentence(report),
     ...countSentence(report),
     ...holdSentence(report),
     ...unisonSentence(timeline, report),
@@ -89,6 +91,26 @@ function countSentence({ counts }: Omit<Report, 'sentences'>): string[] {
     ...(counts.extra > 0 ? [`${plural(counts.extra, 'hit')} too many`] : []),
   ];
   return parts.length > 0 ? [`${capital(parts.join(', '))}.`] : [];
+}
+
+function flipSentence({ flips }: Omit<Report, 'sentences'>): string[] {
+  if (flips.length === 0) return [];
+  return [
+    `In bar ${flips[0].bar} you turned round onto the click for ${plural(flips[0].hits, 'hit')}: keep your own one.`,
+  ];
+}
+
+/** The entry that took longest. */
+function entrySentence({ entries }: Omit<Report, 'sentences'>): string[] {
+  const lost = entries.find(({ beats }) => beats === null);
+  const what = ({ kind, bar }: Report['entries'][number]) =>
+    kind === 'joined' ? `Joining in at bar ${bar}` : `Where the click moved, at bar ${bar},`;
+  if (lost) return [`${what(lost)} you were never with it for four notes in a row.`];
+  const slowest = entries.reduce<Report['entries'][number] | null>(
+    (worst, entry) => (entry.beats! > (worst?.beats ?? 0) ? entry : worst),
+    null,
+  );
+  return slowest ? [`${what(slowest)} you were with it after ${plural(slowest.beats!, 'beat')}.`] : [];
 }
 
 function slipSentence({ gaps }: Omit<Report, 'sentences'>): string[] {

@@ -92,5 +92,20 @@ export function figureRows(report: Report): FigureRow[] {
       'How long notes were held.',
       lengths.why,
     ),
+    ...report.entries.map(({ kind, bar, beats, why }) =>
+      row(
+        kind === 'joined' ? `Joining in at bar ${bar}` : `The click moved at bar ${bar}`,
+        beats !== null && `with it after ${plural(beats, 'beat')}`,
+        'How soon four notes in a row lay where you sit with the click.',
+        why,
+      ),
+    ),
+    ...report.flips.map(({ bar, hits }) =>
+      row(
+        `Turned round at bar ${bar}`,
+        `for ${plural(hits, 'hit')}`,
+        'You took the displaced click for the beat.',
+      ),
+    ),
   ];
 }

@@ -21,11 +21,13 @@ interface BarViewProps {
   timeline: Timeline;
   bar: number;
   onBar(bar: number): void;
+  /** Something is being heard. */
+  playing: boolean;
   /** Seconds on the timeline that are heard now, or null. */
   position(): number | null;
 }
 
-export function BarView({ section, timeline, bar, onBar, position }: BarViewProps) {
+export function BarView({ section, timeline, bar, onBar, playing, position }: BarViewProps) {
   const picture = barPicture(timeline, bar, section.clicks.length, section.play.length);
   const { meter } = timeline.bars[bar];
   const hatch = useId();
@@ -131,7 +133,9 @@ export function BarView({ section, timeline, bar, onBar, position }: BarViewProp
         {picture.lanes.map((lane, i) => (
           <Marks key={lane.name} lane={lane} y={HEAD + i * LANE + (LANE - 4) / 2} x={x} />
         ))}
-        <Playhead timeline={timeline} bar={bar} position={position} x={x} height={height} onBar={onBar} />
+        {playing && (
+          <Playhead timeline={timeline} bar={bar} position={position} x={x} height={height} onBar={onBar} />
+        )}
       </svg>
     </Box>
   );
@@ -164,7 +168,7 @@ interface PlayheadProps extends Pick<BarViewProps, 'timeline' | 'bar' | 'positio
   height: number;
 }
 
-/** Moves by itself, frame by frame, and turns the bars; nothing is drawn in silence. */
+/** Moves by itself, frame by frame, and turns the bars. */
 function Playhead({ timeline, bar, position, x, height, onBar }: PlayheadProps) {
   const line = useRef<SVGLineElement>(null);
   useEffect(() => {

@@ -19,10 +19,11 @@ interface SectionEditorProps {
   /** The section alone; null while something is wrong with it. */
   timeline: Timeline | null;
   onChange(plan: Plan, field?: string): void;
+  playing: boolean;
   position(): number | null;
 }
 
-export function SectionEditor({ plan, index, timeline, onChange, position }: SectionEditorProps) {
+export function SectionEditor({ plan, index, timeline, onChange, playing, position }: SectionEditorProps) {
   const section = plan.sections[index];
   const meter = meterOf(section);
   const [bar, setBar] = useState(0);
@@ -41,7 +42,14 @@ export function SectionEditor({ plan, index, timeline, onChange, position }: Sec
       <Stack spacing={2.5}>
         <Panel title="The bar">
           {timeline ? (
-            <BarView section={section} timeline={timeline} bar={shown} onBar={setBar} position={position} />
+            <BarView
+              section={section}
+              timeline={timeline}
+              bar={shown}
+              onBar={setBar}
+              playing={playing}
+              position={position}
+            />
           ) : (
             <Typography>The bar is drawn again when what is wrong is mended.</Typography>
           )}

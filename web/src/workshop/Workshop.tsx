@@ -174,6 +174,7 @@ function Building({ id, start, onServer }: { id: string; start: Plan; onServer: 
         index={index}
         timeline={alone}
         onChange={change}
+        playing={hearing !== null}
         position={positionInSection}
       />
     </Stack>

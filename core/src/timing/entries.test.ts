@@ -1,0 +1,58 @@
+/** Joining in, finding the moved click, and turning the beat round, on hits whose truth is known. */
+import { compile } from '../plan/index.ts';
+import { plan } from '../testing/plans.ts';
+import { measure } from './index.ts';
+
+describe('joining in', () => {
+  const timeline = compile(plan({ bars: 8, play: [{ every: '1/4', fromBar: 3 }] }));
+  const found = (offByMs: (note: number) => number) =>
+    measure(
+      timeline,
+      timeline.targets.map(({ timeS }, i) => ({ timeS: timeS + offByMs(i) / 1000 })),
+    ).entries;
+
+  it('is counted in beats from the first note', () => {
+    expect(found(() => 0)).toEqual([{ kind: 'joined', bar: 3, beats: 0 }]);
+    expect(found((i) => (i < 5 ? 80 : 0))).toEqual([{ kind: 'joined', bar: 3, beats: 5 }]);
+  });
+
+  it('a habit of sitting behind is no failure; wandering is', () => {
+    expect(found(() => 50)).toEqual([{ kind: 'joined', bar: 3, beats: 0 }]);
+    expect(found((i) => (i % 2 ? 90 : -90))).toEqual([
+      { kind: 'joined', bar: 3, beats: null, why: 'never 4 hits in a row with it' },
+    ]);
+  });
+});
+
+describe('the click that moves', () => {
+  const timeline = compile(
+    plan(
+      { bars: 2 },
+      { bars: 4, clicks: [{ every: '1/4', from: '1/8' }] },
+      { bars: 2, clicks: [{ every: '1/4', from: '1/8' }] },
+      { bars: 1, clicks: [] },
+    ),
+  );
+  const straight = timeline.targets.map(({ timeS }) => ({ timeS }));
+
+  it('is found where it moved: not where it stayed, nor where it went', () => {
+    expect(measure(timeline, straight).entries).toEqual([{ kind: 'moved', bar: 3, beats: 0 }]);
+  });
+
+  it('three beats beside it are three beats', () => {
+    const late = straight.map(({ timeS }, i) => ({ timeS: timeS + (i >= 8 && i < 11 ? 0.12 : 0) }));
+    expect(measure(timeline, late).entries).toEqual([{ kind: 'moved', bar: 3, beats: 3 }]);
+  });
+
+  it('a player who turns round onto it is told in which bar; one who keeps his beat is not', () => {
+    expect(measure(timeline, straight).flips).toEqual([]);
+    const turned = straight.map(({ timeS }, i) => ({ timeS: timeS + (i >= 12 && i < 20 ? 0.3 : 0) }));
+    const { flips, sentences } = measure(timeline, turned);
+    expect(flips).toEqual([{ bar: 4, hits: 8 }]);
+    expect(sentences.join(' ')).toMatch(/In bar 4 you turned round onto the click/);
+  });
+});
+
+it('a plan without moves has no entries', () => {
+  expect(measure(compile(plan()), []).entries).toEqual([]);
+});

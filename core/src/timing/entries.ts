@@ -1,0 +1,69 @@
+/** How soon a player is with the click: where he joins in, and where the click has moved. */
+import { type Timeline, beatOf } from '../plan/index.ts';
+import { median } from '../stats/index.ts';
+import type { Match } from './gap-report.ts';
+import type { Report } from './report-schema.ts';
+import type { Scene } from './scene.ts';
+import { TOLERANCE_MS } from './tolerance.ts';
+
+/** So many hits in a row are no accident. */
+const HELD_HITS = 4;
+
+type Entry = Report['entries'][number];
+
+/**
+ * Beats from an entry to the first of four hits in a row that lie within the tolerance of where the player sits with the click (the
+ * median of the clicked asynchronies: a habit is no failure to find it). An entry lasts until the next one.
+ */
+export function entriesOf(timeline: Timeline, scene: Scene, matches: readonly Match[]): Report['entries'] {
+  const starts = startsOf(timeline);
+  if (starts.length === 0) return [];
+  const clicked = matches.filter(({ target }) => scene.gapOf[target] < 0).map((m) => m.asynchronyMs);
+  const seat = clicked.length > 0 ? median(clicked) : 0;
+  const mine = matches.filter(({ line }) => line === 0);
+  return starts.map(({ kind, bar, beat }, i): Entry => {
+    const until = starts[i + 1]?.beat ?? Infinity;
+    const within = mine.filter(({ target }) => {
+      const at = scene.beats[target];
+      return at >= beat - 1e-6 && at < until - 1e-6;
+    });
+    const held = within.findIndex((_, first) => {
+      const row = within.slice(first, first + HELD_HITS);
+      return row.length === HELD_HITS && row.every((m) => Math.abs(m.asynchronyMs - seat) <= TOLERANCE_MS);
+    });
+    const number = timeline.bars[bar].number;
+    if (held < 0) return { kind, bar: number, beats: null, why: `never ${HELD_HITS} hits in a row with it` };
+    return { kind, bar: number, beats: Math.round(1e6 * (scene.beats[within[held].target] - beat)) / 1e6 };
+  });
+}
+
+interface Start {
+  kind: Entry['kind'];
+  /** Index. */
+  bar: number;
+  beat: number;
+}
+
+function startsOf(timeline: Timeline): Start[] {
+  const { bars, targets } = timeline;
+  const starts: Start[] = [];
+  const first = targets[0];
+  const played = bars.findIndex(({ kind }) => kind === 'play');
+  if (first && first.bar > played)
+    starts.push({ kind: 'joined', bar: first.bar, beat: beatOf(bars[first.bar], first.position) });
+  const places = placesByBar(timeline);
+  for (let bar = played + 1; bar < bars.length; bar++) {
+    const moved = bars[bar].section !== bars[bar - 1].section && places[bar] !== places[bar - 1];
+    // A click that went is no click to be found.
+    if (moved && places[bar] !== '' && bar > (first?.bar ?? Infinity))
+      starts.push({ kind: 'moved', bar, beat: bars[bar].firstBeat });
+  }
+  return starts;
+}
+
+/** Where in each bar a click sounds, as text. */
+function placesByBar({ bars, clicks }: Timeline): string[] {
+  const places = bars.map(() => new Set<string>());
+  for (const { bar, position, sounding } of clicks) if (sounding) places[bar].add(position.toFraction());
+  return places.map((set) => [...set].sort().join(' '));
+}
