@@ -12,7 +12,6 @@ import {
   compile,
   planFacts,
   planTempo,
-  realignsAfter,
   withTempo,
 } from './index.ts';
 
@@ -356,22 +355,6 @@ describe('what is played (hand-worked fractions)', () => {
     const { targets } = played({ free: '1/8' }, { bars: 1 });
     expect(targets).toHaveLength(8);
     expect(targets.every(({ optional }) => optional)).toBe(true);
-  });
-});
-
-describe('groupings come back to the pulse (common practice arithmetic)', () => {
-  it.each([
-    [5, '1/16', '1/4', 5],
-    [5, '1/16', '1/2', 10],
-    [5, '1/12', '1/4', 5],
-    [5, '1/12', '1/2', 10],
-    [7, '1/16', '1/4', 7],
-    [7, '1/16', '1/2', 14],
-    [3, '1/16', '1/4', 3],
-    [4, '1/16', '1/4', 1],
-  ])('%d notes of %s over %s: after %d quarters', (notes, note, pulse, quarters) => {
-    const after = realignsAfter(notes, parseFraction(note), parseFraction(pulse));
-    expect(after.div(parseFraction('1/4')).valueOf()).toBe(quarters);
   });
 });
 

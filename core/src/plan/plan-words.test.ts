@@ -130,6 +130,8 @@ describe('groupings', () => {
     [5, '1/12', '1/2', 10],
     [7, '1/16', '1/4', 7],
     [7, '1/16', '1/2', 14],
+    [3, '1/16', '1/4', 3],
+    [4, '1/16', '1/4', 1],
   ])(
     '%d notes of %s over %s come back after %d quarters (common practice arithmetic)',
     (n, note, pulse, quarters) => {

@@ -2,6 +2,7 @@
 import { memo, useId, useMemo } from 'react';
 import { TOLERANCE_MS } from '@feldspar/core/timing';
 import { INK } from '../theme/palette.ts';
+import { Hatch } from './Hatch.tsx';
 import { type CoreLayout, layoutCore } from './layout.ts';
 import type { CoreMark, CoreModel } from './model.ts';
 
@@ -42,17 +43,7 @@ export const CoreSample = memo(function CoreSample(props: CoreSampleProps) {
       viewBox={`0 0 ${width} ${height}`}
       style={{ display: 'block' }}
     >
-      <defs>
-        <pattern
-          id={hatchId}
-          width="7"
-          height="7"
-          patternUnits="userSpaceOnUse"
-          patternTransform="rotate(45)"
-        >
-          <line x1="0" y1="0" x2="0" y2="7" stroke={INK.hatch} strokeWidth="2.4" />
-        </pattern>
-      </defs>
+      <Hatch id={hatchId} />
       {annotated && <BeatNumbers model={model} layout={layout} />}
       <Strata
         model={model}

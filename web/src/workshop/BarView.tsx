@@ -5,6 +5,7 @@ import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import type { Section, Timeline } from '@feldspar/core/plan';
 import { useEffect, useId, useRef } from 'react';
+import { Hatch } from '../core-sample/Hatch.tsx';
 import { INK } from '../theme/palette.ts';
 import { type BarLane, barPicture, barWords } from './bar-view.ts';
 
@@ -66,17 +67,7 @@ export function BarView({ section, timeline, bar, onBar, playing, position }: Ba
         width="100%"
         style={{ display: 'block' }}
       >
-        <defs>
-          <pattern
-            id={hatch}
-            width="9"
-            height="9"
-            patternUnits="userSpaceOnUse"
-            patternTransform="rotate(45)"
-          >
-            <line x1="0" y1="0" x2="0" y2="9" stroke={INK.hatch} strokeWidth="3" />
-          </pattern>
-        </defs>
+        <Hatch id={hatch} size={9} />
         {picture.lanes.map((lane, i) => (
           <g key={lane.name}>
             <rect
