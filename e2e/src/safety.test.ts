@@ -16,16 +16,19 @@ afterAll(async () => {
   await app?.remove();
 });
 
+const FEWEST_TAPS = 8;
+
 async function tapAlong(seconds: number): Promise<void> {
   const end = Date.now() + 1000 * seconds;
-  while (Date.now() < end) {
+  // A busy machine sends fewer in that time; a take needs some to be kept.
+  for (let sent = 0; sent < FEWEST_TAPS || Date.now() < end; sent++) {
     await browser.key('f', 'KeyF', 70);
     await new Promise((resolve) => setTimeout(resolve, 250));
   }
 }
 
 const takes = async () =>
-  ((await (await fetch(`${app.url}/api/takes`)).json()) as { items: unknown[] }).items;
+  ((await (await fetch(`${app.url}/api/takes`)).json()) as { items: { note: string }[] }).items;
 
 it('the server stops during a take: the take is read, waits, and is sent when the server is back', async () => {
   await browser.goto(`${app.url}/plans/${GROWING.id}/play?note=1/4&rate=240`);
@@ -54,8 +57,9 @@ it('a note written while the server is away is kept, and saved when it is back',
   await browser.fill('textbox', 'Note', 'breathe out');
   await browser.see(/Kept in this browser, not saved yet/);
   await app.run();
+  // It may be sent before the reload or after it, as slow as the machine is; what counts is that the server has it.
   await browser.driver.navigate().refresh();
-  await browser.see(/Saved\./);
+  await browser.until(async () => (await takes())[0].note === 'breathe out', 'the note on the server');
   await browser.driver.navigate().refresh();
   await browser.see(/Where you drifted/);
   expect(await (await browser.find('textbox', 'Note')).getText()).toBe('breathe out');
