@@ -27,11 +27,6 @@ export function scheduleOf(timeline: Timeline): ScheduledClick[] {
     }));
 }
 
-/** Whether a schedule needs the spoken words, which are loaded only then. */
-export function isSpoken(schedule: readonly ScheduledClick[]): boolean {
-  return schedule.some(({ voice }) => isCountWord(voice));
-}
-
 export interface Renderer {
   /** Overwrites `out` with the frames that begin at `fromFrame` (0 is time zero; it may be negative). */
   fill(out: Float32Array, fromFrame: number): void;
