@@ -16,7 +16,7 @@ export const ROOMS = {
   sound: ['time', 'plan'],
   timing: ['time', 'plan', 'stats'],
   players: ['plan', 'timing'],
-  take: ['time', 'clock', 'plan', 'players', 'timing'],
+  take: ['time', 'stats', 'clock', 'plan', 'players', 'timing'],
   practice: ['time', 'reference', 'plan', 'take'],
   formats: ['time', 'plan', 'sound', 'take', 'timing'],
 };

@@ -4,7 +4,7 @@ import { ALL_READY_PLANS, placementPlanId } from '@feldspar/core/practice';
 import { placementOf } from '@feldspar/core/reference';
 import { measureTake } from '@feldspar/core/take';
 import { tempo } from '@feldspar/core/time';
-import { ESTIMATOR, reportSchema } from '@feldspar/core/timing';
+import { reportSchema } from '@feldspar/core/timing';
 import { MIGRATIONS } from './store/migrations.ts';
 import { GROWING, demoTake, takeId } from './testing/documents.ts';
 import { type Service, startService } from './testing/service.ts';
@@ -93,16 +93,6 @@ describe('takes', () => {
     expect((await put()).status).toBe(410);
     await service.request.post(`/api/takes/${takeId(1)}/restore`).expect(204);
     expect((await service.request.get(`/api/takes/${takeId(1)}`)).status).toBe(200);
-  });
-
-  it('figures of an older estimator are computed anew when they are listed', async () => {
-    await put();
-    const { takes } = service.database.models;
-    const row = (await takes.findByPk(takeId(1)))!;
-    await row.update({ estimator: 0, summary: { ...row.summary, sentence: 'stale' } });
-    const { body } = await service.request.get('/api/takes');
-    expect(body.items[0].summary.sentence).toBe(measureTake(demoTake(1)).report.sentences[0]);
-    expect((await takes.findByPk(takeId(1)))!.estimator).toBe(ESTIMATOR);
   });
 });
 

@@ -3,12 +3,14 @@ import type { AddressInfo } from 'node:net';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { createApp } from './app.ts';
-import { measureInThreads } from './compute/measure.ts';
+import { computeInThreads } from './compute/measure.ts';
 import { readConfig } from './config.ts';
 import { makeDemo } from './demo/demo.ts';
 import { openDatabase } from './store/database.ts';
+import { HoldStore } from './store/holds.ts';
 import { PlanStore } from './store/plans.ts';
 import { PlayerStore } from './store/players.ts';
+import { Remeasuring } from './store/remeasuring.ts';
 import { TakeStore } from './store/takes.ts';
 
 const VERSION = '0.1.0';
@@ -16,10 +18,11 @@ const VERSION = '0.1.0';
 const config = readConfig(process.env, process.argv);
 const log = pino({ level: config.logLevel });
 const database = await openDatabase(config.dataFolder);
-const compute = measureInThreads();
+const compute = computeInThreads();
 const plans = new PlanStore(database);
 const players = new PlayerStore(database);
 const takes = new TakeStore(database, plans, compute.measure);
+const remeasuring = new Remeasuring(takes, log);
 await plans.putReadyPlans();
 
 if (config.demo && (await players.list()).length === 0) {
@@ -33,6 +36,8 @@ const app = createApp({
   plans,
   players,
   measure: compute.measure,
+  holds: new HoldStore(database, compute.hold),
+  remeasuring,
   version: VERSION,
   log,
   developmentOrigin: config.developmentOrigin,
@@ -41,6 +46,7 @@ const app = createApp({
 const server = app.listen(config.port, '127.0.0.1', () => {
   const { port } = server.address() as AddressInfo;
   process.stdout.write(`Feldspar is at http://localhost:${port}  (data in ${config.dataFolder})\n`);
+  remeasuring.run().catch((error: unknown) => log.error(error));
 });
 server.on('error', (error: NodeJS.ErrnoException) => {
   const remedy = error.code === 'EADDRINUSE' ? ` Set another one: PORT=${config.port + 1} npm start` : '';
@@ -52,6 +58,7 @@ let stopping = false;
 async function stop(): Promise<void> {
   if (stopping) return;
   stopping = true;
+  remeasuring.stop();
   server.closeIdleConnections();
   const closed = new Promise((resolve) => server.close(resolve));
   setTimeout(() => server.closeAllConnections(), 3000).unref();

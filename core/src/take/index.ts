@@ -3,3 +3,4 @@ export * from './measure-take.ts';
 export * from './take-summary.ts';
 export * from './simulated-take.ts';
 export * from './take-tempo.ts';
+export * from './hold-of-takes.ts';

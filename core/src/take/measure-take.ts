@@ -1,11 +1,20 @@
 /** From a raw take to its timeline and report. The one place where stamps become timeline seconds for measuring. */
 import { type ClockMap, fitClock } from '../clock/index.ts';
 import { type Timeline, barIndexAt, beatSeconds, compile } from '../plan/index.ts';
-import { type Disturbance, type Hit, type Report, measure } from '../timing/index.ts';
-import type { ClockFacts, Take } from './take-schema.ts';
+import {
+  type AloneIntervals,
+  type Disturbance,
+  type Hit,
+  type MeasureOptions,
+  type Report,
+  aloneIntervals,
+  measure,
+} from '../timing/index.ts';
+import { type ClockFacts, INPUT_RESOLUTION_MS, type Take } from './take-schema.ts';
 
 /** What measuring needs of a take. */
-export type Measurable = Pick<Take, 'plan' | 'hits' | 'clock' | 'latencyMs' | 'stoppedAtS'>;
+export type Measurable = Pick<Take, 'plan' | 'hits' | 'clock' | 'latencyMs' | 'stoppedAtS'> &
+  Partial<Pick<Take, 'input' | 'judging'>>;
 
 export interface MeasuredTake {
   timeline: Timeline;
@@ -16,9 +25,25 @@ export interface MeasuredTake {
 
 /** @throws PlanError when the plan cannot be played by this version. */
 export function measureTake(take: Measurable): MeasuredTake {
+  const { timeline, hits, options } = prepared(take);
+  return { timeline, hits, report: measure(timeline, hits, options) };
+}
+
+/** @throws PlanError when the plan cannot be played by this version. */
+export function aloneInTake(take: Measurable): AloneIntervals {
+  const { timeline, hits, options } = prepared(take);
+  return aloneIntervals(timeline, hits, options);
+}
+
+function prepared(take: Measurable): { timeline: Timeline; hits: Hit[]; options: MeasureOptions } {
   const { hits, disturbances } = onTimeline(take);
-  const timeline = playedTimeline(take, hits);
-  return { timeline, hits, report: measure(timeline, hits, { latencyMs: take.latencyMs, disturbances }) };
+  const options = {
+    latencyMs: take.latencyMs,
+    disturbances,
+    judging: take.judging ?? {},
+    resolutionMs: take.input ? INPUT_RESOLUTION_MS[take.input] : 0,
+  };
+  return { timeline: playedTimeline(take, hits), hits, options };
 }
 
 /**

@@ -5,9 +5,21 @@
 import { z } from 'zod';
 import { planSchema, saidTempoSchema } from '../plan/index.ts';
 import { playerTraitsSchema } from '../players/index.ts';
-import { hitSchema } from '../timing/index.ts';
+import { hitSchema, judgingSchema } from '../timing/index.ts';
 
 export const TAKE_INPUTS = ['keys', 'touch', 'pointer', 'mixed', 'simulated'] as const;
+
+/**
+ * What each input can tell apart, in ms: keys and mice are asked 125 times a second by usual wiring, touch screens 60 to 120 times
+ * (common practice, no source).
+ */
+export const INPUT_RESOLUTION_MS: Readonly<Record<(typeof TAKE_INPUTS)[number], number>> = {
+  keys: 8,
+  pointer: 8,
+  touch: 16,
+  mixed: 16,
+  simulated: 0,
+};
 
 const takeHit = hitSchema.extend({
   /** The event's own stamp on the performance timeline, in ms; absent for simulated hits. */
@@ -43,6 +55,8 @@ export const takeSchema = z.looseObject({
   note: z.string().max(4000, 'a note has at most 4000 characters'),
   /** What the tempo really was, where the plan's number turned out to mean another note; beside the raw take. */
   trueTempo: saidTempoSchema.nullable().optional(),
+  /** Tolerance and intended offset, where somebody said so; beside the raw take, and may change. */
+  judging: judgingSchema.nullable().optional(),
 });
 
 export type Take = z.infer<typeof takeSchema>;

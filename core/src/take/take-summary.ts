@@ -23,6 +23,14 @@ export const takeSummarySchema = z.object({
   clickedSdMs: z.number().nullable(),
   /** Longest wait without a click, in beats. */
   longestGapBeats: z.number(),
+  /** Since estimator 3: how long the player holds the tolerance alone, in beats. */
+  hold: z
+    .object({
+      toleranceMs: z.number(),
+      beats: z.number().nullable(),
+      range: z.tuple([z.number(), z.number()]).nullable(),
+    })
+    .optional(),
   core: z.object({
     rows: z.array(z.object({ beats: z.number(), silent: z.boolean() })),
     /** [row, place across the bar 0 to 1, asynchrony in ms] */
@@ -43,6 +51,11 @@ export function summaryOf({ timeline, report }: Pick<MeasuredTake, 'timeline' | 
     clickedMeanMs: report.clicked.meanMs,
     clickedSdMs: report.clicked.sdMs,
     longestGapBeats: Math.max(0, ...report.gaps.map((gap) => gap.beats)),
+    hold: {
+      toleranceMs: report.holdBeats.toleranceMs,
+      beats: report.holdBeats.beats,
+      range: report.holdBeats.range,
+    },
     core: smallCore(timeline, report),
   };
 }

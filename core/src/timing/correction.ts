@@ -3,7 +3,7 @@
  * and Wing 1996; Vorberg and Schulze 2002, J. Math. Psychol. 46, 56–87). The change of asynchrony is regressed on the last
  * asynchrony where a click was heard with it; the errors are those of clock and hand.
  */
-import type { Match } from './gap-report.ts';
+import type { Match } from './matching.ts';
 import { type GridFit, fitGrid, intervalOf, meanOf } from './gls.ts';
 import type { Report } from './report-schema.ts';
 import type { Scene } from './scene.ts';
@@ -64,11 +64,11 @@ function columnsOf(scene: Scene, line: number, matches: readonly Match[]): Colum
     const k = scene.beats[now.target] - scene.beats[before.target];
     // Over a note left out nobody knows what was compared with what.
     const heard = anchored[placeOf.get(before.target)!] === 1;
-    columns.y.push((now.asynchronyMs - before.asynchronyMs) / beatMs);
+    columns.y.push((now.judgedMs - before.judgedMs) / beatMs);
     columns.k.push(k);
     columns.alone.push(heard ? 0 : k);
     columns.heard.push(heard ? 1 : 0);
-    columns.error.push(heard ? before.asynchronyMs / beatMs : 0);
+    columns.error.push(heard ? before.judgedMs / beatMs : 0);
   }
   return columns;
 }

@@ -1,10 +1,10 @@
 /** How soon a player is with the click: where he joins in, and where the click has moved. */
 import { type Timeline, beatOf } from '../plan/index.ts';
 import { median } from '../stats/index.ts';
-import type { Match } from './gap-report.ts';
+import type { Match } from './matching.ts';
 import type { Report } from './report-schema.ts';
 import type { Scene } from './scene.ts';
-import { TOLERANCE_MS } from './tolerance.ts';
+import type { Tolerance } from './tolerance.ts';
 
 /** So many hits in a row are no accident. */
 const HELD_HITS = 4;
@@ -15,25 +15,32 @@ type Entry = Report['entries'][number];
  * Beats from an entry to the first of four hits in a row that lie within the tolerance of where the player sits with the click (the
  * median of the clicked asynchronies: a habit is no failure to find it). An entry lasts until the next one.
  */
-export function entriesOf(timeline: Timeline, scene: Scene, matches: readonly Match[]): Report['entries'] {
+export function entriesOf(
+  timeline: Timeline,
+  scene: Scene,
+  matches: readonly Match[],
+  tolerance: Tolerance,
+): Report['entries'] {
   const starts = startsOf(timeline);
   if (starts.length === 0) return [];
-  const clicked = matches.filter(({ target }) => scene.gapOf[target] < 0).map((m) => m.asynchronyMs);
+  const clicked = matches.filter(({ target }) => scene.gapOf[target] < 0).map((m) => m.judgedMs);
   const seat = clicked.length > 0 ? median(clicked) : 0;
   const mine = matches.filter(({ line }) => line === 0);
+  const held = ({ judgedMs, target }: Match) =>
+    Math.abs(judgedMs - seat) <= tolerance.hitMs(scene.beatMs[target]);
   return starts.map(({ kind, bar, beat }, i): Entry => {
     const until = starts[i + 1]?.beat ?? Infinity;
     const within = mine.filter(({ target }) => {
       const at = scene.beats[target];
       return at >= beat - 1e-6 && at < until - 1e-6;
     });
-    const held = within.findIndex((_, first) => {
+    const start = within.findIndex((_, first) => {
       const row = within.slice(first, first + HELD_HITS);
-      return row.length === HELD_HITS && row.every((m) => Math.abs(m.asynchronyMs - seat) <= TOLERANCE_MS);
+      return row.length === HELD_HITS && row.every(held);
     });
     const number = timeline.bars[bar].number;
-    if (held < 0) return { kind, bar: number, beats: null, why: `never ${HELD_HITS} hits in a row with it` };
-    return { kind, bar: number, beats: Math.round(1e6 * (scene.beats[within[held].target] - beat)) / 1e6 };
+    if (start < 0) return { kind, bar: number, beats: null, why: `never ${HELD_HITS} hits in a row with it` };
+    return { kind, bar: number, beats: Math.round(1e6 * (scene.beats[within[start].target] - beat)) / 1e6 };
   });
 }
 

@@ -2,7 +2,7 @@
 import { type Timeline, barIndexAt, beatSeconds } from '../plan/index.ts';
 import type { Hit } from './hit.ts';
 import type { Report } from './report-schema.ts';
-import { TOLERANCE_MS } from './tolerance.ts';
+import type { Tolerance } from './tolerance.ts';
 
 /** So many hits in a row on the click and off the target are no accident. */
 const FEWEST = 4;
@@ -10,7 +10,12 @@ const FEWEST = 4;
 const ELSEWHERE_BEATS = 0.2;
 
 /** Runs of hits that lie on sounding clicks and on no target; each with the bar in which it begins. */
-export function flipsOf(timeline: Timeline, hits: readonly Hit[], latencyMs: number): Report['flips'] {
+export function flipsOf(
+  timeline: Timeline,
+  hits: readonly Hit[],
+  latencyMs: number,
+  tolerance: Tolerance,
+): Report['flips'] {
   const clicks = timeline.clicks.filter(({ sounding }) => sounding).map(({ timeS }) => timeS);
   const targets = timeline.targets.map(({ timeS }) => timeS);
   if (clicks.length === 0 || targets.length === 0) return [];
@@ -24,7 +29,7 @@ export function flipsOf(timeline: Timeline, hits: readonly Hit[], latencyMs: num
   };
   for (const timeS of times) {
     const beatS = beatSeconds(timeline.bars[barIndexAt(timeline.bars, timeS)]);
-    const onClick = distance(clicks, timeS) <= TOLERANCE_MS / 1000;
+    const onClick = distance(clicks, timeS) <= tolerance.hitMs(1000 * beatS) / 1000;
     const elsewhere = distance(targets, timeS) > ELSEWHERE_BEATS * beatS;
     if (onClick && elsewhere && timeS > targets[0] - beatS) run.push(timeS);
     else end();

@@ -3,17 +3,10 @@ import { mean } from '../stats/index.ts';
 import type { Disturbance } from './disturbance.ts';
 import { type Differences, FEWEST_DIFFERENCES, fitDrift, meanDrift, tempoPercent } from './drift.ts';
 import type { Gap } from './gaps.ts';
-import { TOLERANCE_MS } from './tolerance.ts';
 import type { GapReport } from './report-schema.ts';
+import type { Match } from './matching.ts';
 import type { Scene } from './scene.ts';
-
-/** A matched target as the estimators see it. */
-export interface Match {
-  target: number;
-  hit: number;
-  asynchronyMs: number;
-  line: number;
-}
+import type { Tolerance } from './tolerance.ts';
 
 export interface MeasuredGap {
   gap: Gap;
@@ -35,6 +28,7 @@ export function measureGaps(
   scene: Scene,
   matches: readonly Match[],
   disturbances: readonly Disturbance[],
+  tolerance: Tolerance,
 ): MeasuredGap[] {
   const inGap: Match[][] = scene.gaps.map(() => []);
   for (const match of matches)
@@ -51,7 +45,7 @@ export function measureGaps(
     const disturbed = disturbances.some(
       (d) => d.timeS >= gap.lastClickS && d.timeS <= (gap.returnS ?? Infinity) + scene.beatMs[first] / 1000,
     );
-    return measureGap(scene, gap, { first, last }, inGap[g], recovery, disturbed);
+    return measureGap(scene, gap, { first, last }, inGap[g], recovery, disturbed, tolerance);
   });
 }
 
@@ -62,8 +56,10 @@ function measureGap(
   inside: readonly Match[],
   recovery: readonly Match[],
   disturbed: boolean,
+  tolerance: Tolerance,
 ): MeasuredGap {
   const beatMs = scene.beatMs[first];
+  const toleranceMs = tolerance.hitMs(beatMs);
   const why: string[] = [];
   const differences = disturbed ? [] : runs(scene, inside);
   const n = differences.reduce((sum, run) => sum + run.y.length, 0);
@@ -76,10 +72,10 @@ function measureGap(
   // The return: the first target at or after the click that comes back.
   const returnMatch = recovery.find((match) => match.target === last + 1);
   const returnErrorMs = gap.returnS !== null && !disturbed ? (returnMatch?.asynchronyMs ?? null) : null;
-  const mended = recovery.findIndex((match) => Math.abs(match.asynchronyMs) <= TOLERANCE_MS);
+  const mended = recovery.findIndex((match) => Math.abs(match.judgedMs) <= toleranceMs);
   if (gap.returnS === null) why.push('the plan ends before the click returns');
   else if (!returnMatch && !disturbed) why.push('no hit at the return');
-  else if (mended < 0 && !disturbed) why.push(`not back within ${TOLERANCE_MS} ms before the next gap`);
+  else if (mended < 0 && !disturbed) why.push(`not back within ${Math.round(toleranceMs)} ms before the next gap`);
   const slips = slippedBeats(scene, inside);
   if (slips?.beats === null) why.push(AMBIGUOUS);
 
@@ -175,7 +171,7 @@ function runs(scene: Scene, inside: readonly Match[]): Differences[] {
     const run: Differences = { y: [], k: [] };
     for (let i = 1; i < list.length; i++) {
       const beatMs = scene.beatMs[list[i].target];
-      run.y.push((list[i].asynchronyMs - list[i - 1].asynchronyMs) / beatMs);
+      run.y.push((list[i].judgedMs - list[i - 1].judgedMs) / beatMs);
       run.k.push(scene.beats[list[i].target] - scene.beats[list[i - 1].target]);
     }
     return run;

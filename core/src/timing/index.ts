@@ -7,5 +7,7 @@ export * from './asynchronies.ts';
 export * from './tolerance.ts';
 export * from './report-schema.ts';
 export * from './measure.ts';
+export * from './compare.ts';
 export { sceneOf } from './scene.ts';
 export { disturbanceSentence, earlyLate } from './sentences.ts';
+export { holdOf } from './hold.ts';

@@ -1,7 +1,7 @@
 /** How long notes were held against how long they are written, where the plan asks for it and the input tells. */
 import { mean } from '../stats/index.ts';
 import type { Timeline } from '../plan/index.ts';
-import type { Match } from './gap-report.ts';
+import type { Match } from './matching.ts';
 import type { Hit } from './hit.ts';
 import type { Report } from './report-schema.ts';
 

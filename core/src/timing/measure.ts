@@ -2,30 +2,30 @@
  * measure(timeline, hits) -> report. Aligns, splits into clicked and silent, and estimates drift. The report is
  * never stored as truth: it is computed from the take, so a better estimator re-measures old takes.
  */
-import { type Timeline, beatSeconds } from '../plan/index.ts';
-import { mean, standardDeviation } from '../stats/index.ts';
-import { align } from './align.ts';
+import type { Timeline } from '../plan/index.ts';
+import { mean, median, standardDeviation } from '../stats/index.ts';
 import { type Disturbance, disturbedBar, trustedFromBar } from './disturbance.ts';
 import { entriesOf } from './entries.ts';
 import { flipsOf } from './flips.ts';
-import { fitDrift, meanDrift, tempoPercent } from './drift.ts';
-import { type Match, type MeasuredGap, measureGaps, percentInterval, pooledRows } from './gap-report.ts';
+import { type Differences, fitDrift, meanDrift, tempoPercent } from './drift.ts';
+import { type MeasuredGap, measureGaps, percentInterval, pooledRows } from './gap-report.ts';
 import type { Hit } from './hit.ts';
 import { summarise } from './asynchronies.ts';
 import { correctionOf } from './correction.ts';
 import { holdOf } from './hold.ts';
+import { intentOf } from './intent.ts';
 import { lengthsOf } from './lengths.ts';
+import { type Match, intendedOffsets, matchHits } from './matching.ts';
 import { steadinessOf } from './steadiness.ts';
 import { swingOf } from './swing.ts';
-import { TOLERANCE_MS } from './tolerance.ts';
+import { type Judging, type Tolerance, toleranceOf } from './tolerance.ts';
 import { unisonOf } from './unison.ts';
 import type { Report, Verdict } from './report-schema.ts';
-import { nearestPlaces } from './nearest.ts';
-import { type Line, type Scene, sceneOf } from './scene.ts';
+import { type Scene, sceneOf } from './scene.ts';
 import { sentencesOf } from './sentences.ts';
 
 /** Raise it when any figure changes its meaning or method. */
-export const ESTIMATOR = 2;
+export const ESTIMATOR = 3;
 
 /** A drift smaller than this is not called rushing or dragging; a whole interval within the second is steady. */
 export const VERDICT_PERCENT = { least: 0.3, steady: 0.6 } as const;
@@ -34,20 +34,36 @@ export interface MeasureOptions {
   /** Constant delay of the input, subtracted from every hit. */
   latencyMs?: number;
   disturbances?: readonly Disturbance[];
+  judging?: Judging;
+  /** What the input can tell apart. */
+  resolutionMs?: number;
+}
+
+/** What a player's intervals were while alone: what holding is estimated from. */
+export interface AloneIntervals {
+  /** In beats. */
+  differences: Differences[];
+  /** Each gap's own drift in beats a beat. */
+  perGap: number[];
+  /** NaN without a gap. */
+  beatMs: number;
 }
 
 export function measure(timeline: Timeline, hits: readonly Hit[], options: MeasureOptions = {}): Report {
-  const { latencyMs = 0, disturbances = [] } = options;
+  const { latencyMs = 0, disturbances = [], judging = {}, resolutionMs } = options;
+  const tolerance = toleranceOf(judging, resolutionMs);
   const scene = sceneOf(timeline);
-  const { matches, extra } = matchHits(timeline, scene, hits, latencyMs);
-  const asynchronies = (silent: boolean) =>
-    matches.filter((m) => scene.gapOf[m.target] >= 0 === silent).map((m) => m.asynchronyMs);
-  const gaps = measureGaps(scene, matches, disturbances);
+  const { matches, extra } = matchHits(timeline, scene, hits, latencyMs, judging);
+  const judged = (silent: boolean) =>
+    matches
+      .filter((m) => scene.gapOf[m.target] >= 0 === silent)
+      .map((m) => ({ ...m, toleranceMs: tolerance.hitMs(scene.beatMs[m.target]) }));
+  const gaps = measureGaps(scene, matches, disturbances, tolerance);
   // A place of free playing that was left empty is no target.
   const targets = timeline.targets.filter(({ optional }) => !optional).length;
   const free = matches.filter(({ target }) => timeline.targets[target].optional).length;
-  const alone = gaps.flatMap((gap) => gap.differences);
-  const beatMs = gaps.length > 0 ? mean(gaps.map((gap) => gap.beatMs)) : NaN;
+  const { differences: alone, perGap, beatMs } = aloneIn(gaps);
+  const usual = toleranceAt(scene, tolerance);
   const played = disturbances.filter((d) => d.timeS <= timeline.endS);
 
   const figures: Omit<Report, 'sentences'> = {
@@ -60,75 +76,50 @@ export function measure(timeline: Timeline, hits: readonly Hit[], options: Measu
       extra,
     },
     matches: matches.map(({ target, hit, asynchronyMs }) => ({ target, hit, asynchronyMs })),
-    clicked: summarise(asynchronies(false)),
-    silent: summarise(asynchronies(true)),
+    tolerance: usual,
+    clicked: summarise(judged(false)),
+    silent: summarise(judged(true)),
     gaps: pooledRows(gaps),
     drift: overallDrift(gaps),
     steadiness: steadinessOf(changes(scene, matches), alone, beatMs),
-    correction: correctionOf(scene, matches, gaps.filter(({ perBeat }) => perBeat !== null).length),
-    holdBeats: holdOf(
-      alone,
-      gaps.flatMap(({ perBeat }) => perBeat ?? []),
-      beatMs,
-      TOLERANCE_MS,
-    ),
-    positions: positions(timeline, matches),
+    correction: correctionOf(scene, matches, perGap.length),
+    holdBeats: holdOf(alone, perGap, beatMs, gaps.length > 0 ? tolerance.hitMs(beatMs) : usual.hitMs),
+    positions: positions(timeline, matches, judging),
+    intended: intentOf(timeline, scene, matches, judging),
     swing: swingOf(timeline, scene, matches),
-    unison: unisonOf(timeline, scene, matches),
+    unison: unisonOf(timeline, scene, matches, tolerance),
     lengths: lengthsOf(timeline, hits, matches),
-    entries: entriesOf(timeline, scene, matches),
-    flips: flipsOf(timeline, hits, latencyMs),
+    entries: entriesOf(timeline, scene, matches, tolerance),
+    flips: flipsOf(timeline, hits, latencyMs, tolerance),
     disturbances: played.map((d) => ({ ...d, bar: disturbedBar(timeline.bars, d.timeS) })),
     trustedFromBar: trustedFromBar(timeline.bars, played),
   };
   return { ...figures, sentences: sentencesOf(timeline, figures) };
 }
 
-/** Each hit is given to its line and aligned there. Hits in the count-in, and the "one" after the end, are set aside. */
-function matchHits(timeline: Timeline, scene: Scene, hits: readonly Hit[], latencyMs: number) {
-  const matches: Match[] = [];
-  let extra = 0;
-  const { targets } = timeline;
-  if (targets.length === 0) return { matches, extra: hits.length };
-  const last = targets[targets.length - 1];
-  const opensS = targets[0].timeS - 0.5 * beatSeconds(timeline.bars[targets[0].bar]);
-  const closesS = last.timeS + 0.75 * beatSeconds(timeline.bars[last.bar]);
-  const timeOf = (hit: Hit) => hit.timeS - latencyMs / 1000;
-  const voices = scene.lines.map((line) => line.voice);
-  scene.lines.forEach((line, l) => {
-    const mine = hits
-      .map((hit, index) => ({ hit, index }))
-      .filter(({ hit }) => timeOf(hit) >= opensS && timeOf(hit) <= closesS && lineFor(hit, voices) === l)
-      .sort((a, b) => timeOf(a.hit) - timeOf(b.hit));
-    const found = (line.free ? nearestPlaces : align)(
-      line,
-      Float64Array.from(mine, ({ hit }) => timeOf(hit) * 1000),
-    );
-    mine.forEach(({ hit, index }, i) => {
-      if (found[i] < 0) extra++;
-      else {
-        const target = line.index[found[i]];
-        matches.push({
-          target,
-          hit: index,
-          line: l,
-          asynchronyMs: 1000 * (timeOf(hit) - targets[target].timeS),
-        });
-      }
-    });
-  });
-  matches.sort((a, b) => a.target - b.target);
-  return { matches, extra };
+/** Only what the player did while alone, for pooling over takes. */
+export function aloneIntervals(
+  timeline: Timeline,
+  hits: readonly Hit[],
+  { latencyMs = 0, disturbances = [], judging = {} }: MeasureOptions = {},
+): AloneIntervals {
+  const scene = sceneOf(timeline);
+  const { matches } = matchHits(timeline, scene, hits, latencyMs, judging);
+  return aloneIn(measureGaps(scene, matches, disturbances, toleranceOf(judging)));
 }
 
-/**
- * The line a hit belongs to: the one it names; of a plan with two lines that names no hands, the left hand plays the
- * first and the right hand the second; everything else goes to the first.
- */
-function lineFor(hit: Hit, voices: readonly Line['voice'][]): number {
-  const named = hit.voice === undefined ? -1 : voices.indexOf(hit.voice);
-  if (named >= 0) return named;
-  return hit.voice === 'right' && voices.length > 1 ? 1 : 0;
+function aloneIn(gaps: readonly MeasuredGap[]): AloneIntervals {
+  return {
+    differences: gaps.flatMap((gap) => gap.differences),
+    perGap: gaps.flatMap(({ perBeat }) => perBeat ?? []),
+    beatMs: gaps.length > 0 ? mean(gaps.map((gap) => gap.beatMs)) : NaN,
+  };
+}
+
+/** At the take's usual beat. */
+function toleranceAt({ beatMs }: Scene, tolerance: Tolerance): Report['tolerance'] {
+  const usual = beatMs.length > 0 ? median([...beatMs]) : 500;
+  return { hitMs: tolerance.hitMs(usual), unisonMs: tolerance.unisonMs(usual) };
 }
 
 function overallDrift(gaps: readonly MeasuredGap[]): Report['drift'] {
@@ -161,26 +152,36 @@ export function verdictOf(percent: number, [low, high]: [number, number]): Verdi
 function changes(scene: Scene, matches: readonly Match[]): number[] {
   return scene.lines.flatMap((_, l) => {
     const mine = matches.filter((m) => m.line === l);
-    return mine.slice(1).map((match, i) => match.asynchronyMs - mine[i].asynchronyMs);
+    return mine.slice(1).map((match, i) => match.judgedMs - mine[i].judgedMs);
   });
 }
 
-function positions(timeline: Timeline, matches: readonly Match[]): Report['positions'] {
-  const groups = new Map<string, { order: number; values: number[] }>();
+function positions(
+  timeline: Timeline,
+  matches: readonly Match[],
+  judging: Judging,
+): Report['positions'] {
+  const groups = new Map<string, { order: number; intendedMs: number; values: number[] }>();
+  const intendedMs = intendedOffsets(timeline, judging);
   for (const { target, asynchronyMs } of matches) {
     const { position } = timeline.targets[target];
     const key = position.toFraction();
-    const group = groups.get(key) ?? { order: position.valueOf(), values: [] };
+    const group = groups.get(key) ?? {
+      order: position.valueOf(),
+      intendedMs: intendedMs(target),
+      values: [],
+    };
     group.values.push(asynchronyMs);
     groups.set(key, group);
   }
   return [...groups.entries()]
     .sort(([, a], [, b]) => a.order - b.order)
-    .map(([position, { values }]) => ({
+    .map(([position, { values, intendedMs: meantMs }]) => ({
       position,
       n: values.length,
       meanMs: mean(values),
       sdMs: standardDeviation(values),
+      ...(meantMs === 0 ? {} : { intendedMs: meantMs }),
       ...(values.length < 2 ? { why: 'the spread needs 2 hits, has 1' } : {}),
     }));
 }

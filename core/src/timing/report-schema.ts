@@ -46,6 +46,8 @@ export const reportSchema = z.object({
     extra: z.number().int(),
   }),
   matches: z.array(z.object({ target: z.number().int(), hit: z.number().int(), asynchronyMs: z.number() })),
+  /** What counted as one sound, in ms to either side: for a hit and for two limbs, at the take's beat. */
+  tolerance: z.object({ hitMs: z.number(), unisonMs: z.number() }),
   clicked: asynchronies,
   silent: asynchronies,
   gaps: z.array(gap),
@@ -60,8 +62,30 @@ export const reportSchema = z.object({
     why,
   }),
   positions: z.array(
-    z.object({ position: z.string(), n: z.number().int(), meanMs: figure, sdMs: figure, why }),
+    z.object({
+      position: z.string(),
+      n: z.number().int(),
+      meanMs: figure,
+      sdMs: figure,
+      /** Where the player means to be; absent where that is the pulse. */
+      intendedMs: z.number().optional(),
+      why,
+    }),
   ),
+  /** Whether the player was where he meant to be, bar by bar against his other notes; null where nothing was intended. */
+  intended: z
+    .object({
+      offsetMs: z.number(),
+      at: z.array(z.string()),
+      /** Compared with the player's own other notes, or, where there are none, with the click. */
+      against: z.enum(['own', 'click']),
+      n: z.number().int(),
+      meanMs: figure,
+      sdMs: figure,
+      ci95: interval,
+      why,
+    })
+    .nullable(),
   swing: z.object({ ratio: figure, sd: figure, n: z.number().int(), why }),
   unison: z.object({
     n: z.number().int(),

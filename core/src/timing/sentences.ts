@@ -1,9 +1,11 @@
 /** The reading in plain words: never more than the figures support. English; numbers as a musician reads them. */
 import type { Timeline } from '../plan/index.ts';
-import { TOLERANCE_MS } from './tolerance.ts';
+import { parseFraction, placeName } from '../time/index.ts';
 import type { GapReport, Report, Verdict } from './report-schema.ts';
 
 const FEWEST_MATCHES = 4;
+/** From such a share on, wrong notes matter more than how long one holds. */
+const MANY_WRONG = 0.05;
 /** Beside the first: more is in the table of figures. */
 const MOST_FURTHER = 3;
 /** Below this a player plays straight, and nothing is said about it. */
@@ -22,16 +24,20 @@ export function sentencesOf(timeline: Timeline, report: Omit<Report, 'sentences'
     ];
   }
   const first = report.gaps.length > 0 ? aloneSentence(timeline, report) : withClickSentence(report);
+  const wrongNotes = counts.missed + counts.extra;
+  const manyWrong = wrongNotes > MANY_WRONG * counts.targets;
   const further = [
     ...flipSentence(report),
     ...slipSentence(report),
+    ...(manyWrong ? countSentence(report) : []),
     ...entrySentence(report),
-    ...countSentence(report),
+    ...intendedSentence(timeline, report),
     ...holdSentence(report),
     ...unisonSentence(timeline, report),
     ...swingSentence(report),
     ...lengthSentence(report),
     ...offsetSentence(report),
+    ...(manyWrong ? [] : countSentence(report)),
   ];
   return [first, ...disturbed, ...further.slice(0, MOST_FURTHER)];
 }
@@ -79,10 +85,10 @@ function spanPhrase(timeline: Timeline, gap: GapReport): string {
   return silent > 0 ? `${plural(silent, 'silent bar')}` : plural(gap.beats, 'beat');
 }
 
-function withClickSentence({ clicked }: Omit<Report, 'sentences'>): string {
+function withClickSentence({ clicked, tolerance }: Omit<Report, 'sentences'>): string {
   const spread = clicked.sdMs === null ? '' : `, spread ${Math.round(clicked.sdMs)} ms`;
   const within = Math.round(100 * clicked.withinTolerance!);
-  return `With the click you are ${earlyLate(clicked.meanMs!)} on average${spread}; ${within} % of your hits make one sound with it (within ${TOLERANCE_MS} ms).`;
+  return `With the click you are ${earlyLate(clicked.meanMs!)} on average${spread}; ${within} % of your hits make one sound with it (within ${Math.round(tolerance.hitMs)} ms).`;
 }
 
 function countSentence({ counts }: Omit<Report, 'sentences'>): string[] {
@@ -91,6 +97,23 @@ function countSentence({ counts }: Omit<Report, 'sentences'>): string[] {
     ...(counts.extra > 0 ? [`${plural(counts.extra, 'hit')} too many`] : []),
   ];
   return parts.length > 0 ? [`${capital(parts.join(', '))}.`] : [];
+}
+
+function intendedSentence(timeline: Timeline, { intended }: Omit<Report, 'sentences'>): string[] {
+  if (!intended || intended.meanMs === null) return [];
+  const { meter } = timeline.bars[timeline.targets[0].bar];
+  const where = intended.at.map((place) => placeName(parseFraction(place), meter)).join(' and ');
+  const meant = earlyLate(intended.offsetMs);
+  const was = earlyLate(intended.meanMs);
+  if (intended.ci95 === null)
+    return [`You meant to be ${meant} on ${where} and are ${was} of the click, equipment and habit included.`];
+  const [low, high] = intended.ci95;
+  const spread = `spread ${Math.round(intended.sdMs!)} ms`;
+  return [
+    low <= intended.offsetMs && intended.offsetMs <= high
+      ? `On ${where} you are where you mean to be: ${was} against your other notes, ${spread}.`
+      : `On ${where} you meant ${meant} and are ${was} against your other notes (${earlyLate(low)} to ${earlyLate(high)}), ${spread}.`,
+  ];
 }
 
 function flipSentence({ flips }: Omit<Report, 'sentences'>): string[] {
@@ -126,9 +149,9 @@ function holdSentence({ holdBeats }: Omit<Report, 'sentences'>): string[] {
   const { beats, range, toleranceMs } = holdBeats;
   if (beats === null || range === null) return [];
   if (beats === 0)
-    return [`Alone you are out of ${toleranceMs} ms within one beat, more often than one time in five.`];
+    return [`Alone you are out of ${Math.round(toleranceMs)} ms within one beat, more often than one time in five.`];
   return [
-    `You hold ${toleranceMs} ms alone for about ${plural(beats, 'beat')} (${range[0]} to ${range[1]}), four times in five.`,
+    `You hold ${Math.round(toleranceMs)} ms alone for about ${plural(beats, 'beat')} (${range[0]} to ${range[1]}), four times in five.`,
   ];
 }
 

@@ -1,7 +1,7 @@
 /** The swing that was played: how long the first note of a pair is against the second, and how alike the pairs are. */
 import { mean, standardDeviation } from '../stats/index.ts';
 import type { Timeline } from '../plan/index.ts';
-import type { Match } from './gap-report.ts';
+import type { Match } from './matching.ts';
 import type { Report } from './report-schema.ts';
 import type { Scene } from './scene.ts';
 

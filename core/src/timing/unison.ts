@@ -1,11 +1,11 @@
 /** Two limbs striking together: how far apart they are, and which leads. */
 import { mean, standardDeviation, studentInterval } from '../stats/index.ts';
 import type { Timeline } from '../plan/index.ts';
-import type { Match } from './gap-report.ts';
+import type { Match } from './matching.ts';
 import { SAME_MOMENT_S } from './gaps.ts';
 import type { Report } from './report-schema.ts';
 import type { Scene } from './scene.ts';
-import { UNISON_MS } from './tolerance.ts';
+import type { Tolerance } from './tolerance.ts';
 
 const FEWEST = 8;
 
@@ -13,7 +13,12 @@ const FEWEST = 8;
  * The spread is the second line's time minus the first's, in ms: positive when the first line's limb comes first. A limb leads
  * only when the 95 % t interval of the mean spread excludes 0.
  */
-export function unisonOf(timeline: Timeline, { lines }: Scene, matches: readonly Match[]): Report['unison'] {
+export function unisonOf(
+  timeline: Timeline,
+  { lines, beatMs }: Scene,
+  matches: readonly Match[],
+  tolerance: Tolerance,
+): Report['unison'] {
   const none = { meanSpreadMs: null, sdMs: null, withinTolerance: null, leads: null };
   if (lines.length < 2) return { n: 0, ...none, why: 'the plan has one line to play' };
   const { targets } = timeline;
@@ -21,11 +26,15 @@ export function unisonOf(timeline: Timeline, { lines }: Scene, matches: readonly
     matches.filter(({ line }) => line === 1).map((match) => [match.target, match.asynchronyMs]),
   );
   const spreads: number[] = [];
+  let together = 0;
   for (const { line, target, asynchronyMs } of matches) {
     if (line !== 0) continue;
     const partner = partnerOf(targets, target, lines[1].voice);
     const other = partner === null ? undefined : second.get(partner);
-    if (other !== undefined) spreads.push(other - asynchronyMs);
+    if (other === undefined) continue;
+    const spread = other - asynchronyMs;
+    spreads.push(spread);
+    if (Math.abs(spread) <= tolerance.unisonMs(beatMs[target])) together++;
   }
   const n = spreads.length;
   if (n < FEWEST) return { n, ...none, why: `needs ${FEWEST} notes struck together, has ${n}` };
@@ -36,7 +45,7 @@ export function unisonOf(timeline: Timeline, { lines }: Scene, matches: readonly
     n,
     meanSpreadMs,
     sdMs,
-    withinTolerance: spreads.filter((spread) => Math.abs(spread) <= UNISON_MS).length / n,
+    withinTolerance: together / n,
     leads: sure ? lines[meanSpreadMs > 0 ? 0 : 1].voice : null,
     ...(sure ? {} : { why: 'neither leads for certain' }),
   };

@@ -1,10 +1,9 @@
 import { PlanError } from '@feldspar/core/plan';
-import type { Measurable } from '@feldspar/core/take';
-import { type WorkerAnswer, measureHere } from './measure.ts';
+import { TASKS, type Task, type WorkerAnswer } from './measure.ts';
 
-export default function run(take: Measurable): WorkerAnswer {
+export default function run(task: Task): WorkerAnswer {
   try {
-    return measureHere(take);
+    return { answer: task.name === 'hold' ? TASKS.hold(task.input) : TASKS.measure(task.input) };
   } catch (error) {
     if (error instanceof PlanError) return { problems: error.problems };
     throw error;

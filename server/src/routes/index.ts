@@ -1,20 +1,24 @@
 /** All routes under /api. Each is thin: check the door, call the store or the core, answer. */
 import { planSchema, saidTempoSchema } from '@feldspar/core/plan';
 import { takeSchema } from '@feldspar/core/take';
-import { hitSchema } from '@feldspar/core/timing';
+import { hitSchema, judgingSchema } from '@feldspar/core/timing';
 import { Router } from '@koa/router';
 import { z } from 'zod';
 import type { Measure } from '../compute/measure.ts';
 import { readBody, readId } from '../http/body.ts';
 import { Problem } from '../http/problem.ts';
+import type { HoldStore } from '../store/holds.ts';
 import type { PlanStore } from '../store/plans.ts';
 import { type PlayerStore, playerSchema } from '../store/players.ts';
+import type { Remeasuring } from '../store/remeasuring.ts';
 import { TAKE_ORDERS, type TakeStore } from '../store/takes.ts';
 
 export interface Services {
   takes: TakeStore;
   plans: PlanStore;
   players: PlayerStore;
+  holds: HoldStore;
+  remeasuring: Remeasuring;
   measure: Measure;
   version: string;
 }
@@ -28,25 +32,29 @@ const listQuery = z.object({
   order: z.enum(TAKE_ORDERS, `order must be one of ${TAKE_ORDERS.join(', ')}`).default('newest'),
 });
 
+const holdQuery = z.object({ player: z.uuid('player must be a UUID').optional() });
+
 /** The parts of a take that may change. */
 const changeSchema = z
   .object({
     note: z.string().max(4000, 'a note has at most 4000 characters').optional(),
     trueTempo: saidTempoSchema.nullable().optional(),
+    judging: judgingSchema.nullable().optional(),
   })
   .refine(
-    ({ note, trueTempo }) => note !== undefined || trueTempo !== undefined,
-    'send a note or a trueTempo',
+    (change) => Object.values(change).some((value) => value !== undefined),
+    'send a note, a trueTempo or a judging',
   );
 
 const reportRequest = z.object({
   plan: planSchema,
   hits: z.array(hitSchema).max(200_000, 'at most 200 000 hits'),
   latencyMs: z.number().min(-500).max(2000).default(0),
+  judging: judgingSchema.optional(),
 });
 
 export function apiRoutes(services: Services): Router {
-  const { takes, plans, players, measure, version } = services;
+  const { takes, plans, players, holds, remeasuring, measure, version } = services;
   const api = new Router({ prefix: '/api' });
 
   api.get('/health', (ctx) => {
@@ -71,9 +79,10 @@ export function apiRoutes(services: Services): Router {
   });
   api.patch('/takes/:id', async (ctx) => {
     const id = readId(ctx);
-    const { note, trueTempo } = readBody(ctx, changeSchema);
+    const { note, trueTempo, judging } = readBody(ctx, changeSchema);
     if (note !== undefined) await takes.setNote(id, note);
     if (trueTempo !== undefined) await takes.setTrueTempo(id, trueTempo);
+    if (judging !== undefined) await takes.setJudging(id, judging);
     ctx.status = 204;
   });
   api.delete('/takes/:id', async (ctx) => {
@@ -112,6 +121,19 @@ export function apiRoutes(services: Services): Router {
     const id = readId(ctx);
     await players.put(id, readBody(ctx, playerSchema));
     ctx.body = { id };
+  });
+
+  api.get('/holds', async (ctx) => {
+    const { player } = holdQuery.parse(ctx.query);
+    ctx.body = { items: await holds.list(player ?? null), nextCursor: null };
+  });
+
+  api.get('/remeasuring', (ctx) => {
+    ctx.body = remeasuring.progress();
+  });
+  api.delete('/remeasuring', (ctx) => {
+    remeasuring.stop();
+    ctx.status = 204;
   });
 
   api.post('/reports', async (ctx) => {

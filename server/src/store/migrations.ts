@@ -70,4 +70,11 @@ export const MIGRATIONS: readonly Migration[] = [
       await queries.addIndex('takes', ['quarterBpm', 'id']);
     },
   },
+  {
+    name: '003-how-takes-are-judged',
+    async up(queries) {
+      await queries.addColumn('takes', 'judging', { type: DataTypes.JSON, allowNull: true });
+      await queries.addIndex('takes', ['estimator']);
+    },
+  },
 ];

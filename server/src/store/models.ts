@@ -1,6 +1,7 @@
 /** Sequelize models of the tables that the migrations make. */
 import type { Plan, SaidTempo } from '@feldspar/core/plan';
 import type { Take, TakeSummary } from '@feldspar/core/take';
+import type { Judging } from '@feldspar/core/timing';
 import { DataTypes, type Model, type ModelStatic, type Sequelize } from 'sequelize';
 
 export interface PlayerRow {
@@ -25,10 +26,12 @@ export interface TakeRow {
   planId: string | null;
   startedAt: Date;
   note: string;
-  /** The raw take, without its note and true tempo. */
+  /** The raw take, without its note, true tempo and judging. */
   document: Take;
   /** What the tempo really was, where somebody said so. */
   trueTempo: SaidTempo | null;
+  /** Tolerance and intended offset, where somebody said so. */
+  judging: Judging | null;
   /** Its tempo (the true one if there is one) in the note by which takes are compared. */
   quarterBpm: number;
   estimator: number;
@@ -74,6 +77,7 @@ export function defineModels(sequelize: Sequelize): Models {
       note: DataTypes.TEXT,
       document: DataTypes.JSON,
       trueTempo: DataTypes.JSON,
+      judging: DataTypes.JSON,
       quarterBpm: DataTypes.DOUBLE,
       estimator: DataTypes.INTEGER,
       summary: DataTypes.JSON,

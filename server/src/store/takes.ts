@@ -1,9 +1,12 @@
-/** Takes in the database. A take is raw and never rewritten: only its note changes, and deleting can be undone. */
+/**
+ * Takes in the database. A take is raw and never rewritten: what is said about it (note, true tempo, how it is judged) is kept
+ * beside it, and deleting can be undone.
+ */
 import { isDeepStrictEqual } from 'node:util';
 import type { SaidTempo } from '@feldspar/core/plan';
 import { type Take, type TakeSummary, takeTempo } from '@feldspar/core/take';
 import { quartersPerMinute } from '@feldspar/core/time';
-import { ESTIMATOR } from '@feldspar/core/timing';
+import { ESTIMATOR, type Judging } from '@feldspar/core/timing';
 import { Op, UniqueConstraintError, type WhereOptions } from 'sequelize';
 import type { Measure } from '../compute/measure.ts';
 import { Problem, notFound } from '../http/problem.ts';
@@ -86,6 +89,7 @@ export class TakeStore {
       note: take.note,
       document: raw(take),
       trueTempo: take.trueTempo ?? null,
+      judging: take.judging ?? null,
       quarterBpm: comparable(take),
       estimator: ESTIMATOR,
       summary,
@@ -102,8 +106,7 @@ export class TakeStore {
   }
 
   async get(id: string): Promise<Take> {
-    const row = await this.find(id);
-    return { ...row.document, note: row.note, ...(row.trueTempo ? { trueTempo: row.trueTempo } : {}) };
+    return whole(await this.find(id));
   }
 
   async setNote(id: string, note: string): Promise<void> {
@@ -115,6 +118,31 @@ export class TakeStore {
   async setTrueTempo(id: string, trueTempo: SaidTempo | null): Promise<void> {
     const row = await this.find(id);
     await row.update({ trueTempo, quarterBpm: comparable({ plan: row.document.plan, trueTempo }) });
+  }
+
+  /** How it is judged; null takes it back. The figures of lists follow at once. */
+  async setJudging(id: string, judging: Judging | null): Promise<void> {
+    const row = await this.find(id);
+    const { summary } = await this.measure({ ...row.document, judging });
+    await row.update({ judging, estimator: ESTIMATOR, summary });
+  }
+
+  /** Takes whose figures are of an older estimator, newest first. */
+  async outdated(): Promise<string[]> {
+    const rows = await this.database.models.takes.findAll({
+      attributes: ['id'],
+      where: { estimator: { [Op.ne]: ESTIMATOR } },
+      order: [['startedAt', 'DESC']],
+    });
+    return rows.map(({ id }) => id);
+  }
+
+  /** Computes a take's figures anew; of a take that is gone meanwhile nothing. */
+  async remeasure(id: string): Promise<void> {
+    const row = await this.database.models.takes.findByPk(id);
+    if (!row) return;
+    const { summary } = await this.measure(whole(row));
+    await row.update({ estimator: ESTIMATOR, summary });
   }
 
   async remove(id: string): Promise<void> {
@@ -152,31 +180,8 @@ export class TakeStore {
     const page = rows.slice(0, filter.limit);
     const last = page.at(-1);
     return {
-      items: await Promise.all(page.map((row) => this.item(row))),
+      items: page.map(itemOf),
       nextCursor: rows.length > filter.limit && last ? cursorOf(last, filter.order) : null,
-    };
-  }
-
-  /** Figures of an older estimator are computed anew before anybody reads them. */
-  private async item(row: Row<TakeRow>): Promise<TakeItem> {
-    if (row.estimator !== ESTIMATOR) {
-      const { summary } = await this.measure(row.document);
-      await row.update({ estimator: ESTIMATOR, summary });
-    }
-    const { document } = row;
-    return {
-      id: row.id,
-      playerId: row.playerId,
-      planId: row.planId,
-      title: document.plan.title,
-      tempo: document.plan.sections[0].tempo,
-      trueTempo: row.trueTempo,
-      quarterBpm: row.quarterBpm,
-      startedAt: row.startedAt.toISOString(),
-      input: document.input,
-      stopped: document.stoppedAtS !== null,
-      note: row.note,
-      summary: row.summary,
     };
   }
 
@@ -187,9 +192,34 @@ export class TakeStore {
   }
 }
 
-/** Note and true tempo are the parts that change; they are kept beside the raw take. */
+function itemOf(row: Row<TakeRow>): TakeItem {
+  const { document } = row;
+  return {
+    id: row.id,
+    playerId: row.playerId,
+    planId: row.planId,
+    title: document.plan.title,
+    tempo: document.plan.sections[0].tempo,
+    trueTempo: row.trueTempo,
+    quarterBpm: row.quarterBpm,
+    startedAt: row.startedAt.toISOString(),
+    input: document.input,
+    stopped: document.stoppedAtS !== null,
+    note: row.note,
+    summary: row.summary,
+  };
+}
+
+/** Note, true tempo and judging are the parts that change; they are kept beside the raw take. */
 function raw(take: Take): Take {
-  return JSON.parse(JSON.stringify({ ...take, note: '', trueTempo: undefined })) as Take;
+  return JSON.parse(
+    JSON.stringify({ ...take, note: '', trueTempo: undefined, judging: undefined }),
+  ) as Take;
+}
+
+/** The raw take with what is said about it. */
+export function whole({ document, note, trueTempo, judging }: TakeRow): Take {
+  return { ...document, note, ...(trueTempo ? { trueTempo } : {}), ...(judging ? { judging } : {}) };
 }
 
 function comparable(take: Pick<Take, 'plan' | 'trueTempo'>): number {

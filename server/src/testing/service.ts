@@ -5,26 +5,32 @@ import { join } from 'node:path';
 import { pino } from 'pino';
 import supertest from 'supertest';
 import { createApp } from '../app.ts';
-import { measureHere } from '../compute/measure.ts';
+import { computeHere } from '../compute/measure.ts';
 import { openDatabase } from '../store/database.ts';
+import { HoldStore } from '../store/holds.ts';
 import { PlanStore } from '../store/plans.ts';
 import { PlayerStore } from '../store/players.ts';
+import { Remeasuring } from '../store/remeasuring.ts';
 import { TakeStore } from '../store/takes.ts';
 
 export async function startService(folder = mkdtempSync(join(tmpdir(), 'feldspar-'))) {
   const database = await openDatabase(folder);
-  const measure = async (take: Parameters<typeof measureHere>[0]) => measureHere(take);
+  const { measure, hold } = computeHere();
+  const log = pino({ level: 'silent' });
   const plans = new PlanStore(database);
   const players = new PlayerStore(database);
   const takes = new TakeStore(database, plans, measure);
+  const remeasuring = new Remeasuring(takes, log);
   await plans.putReadyPlans();
   const app = createApp({
     takes,
     plans,
     players,
     measure,
+    holds: new HoldStore(database, hold),
+    remeasuring,
     version: 'test',
-    log: pino({ level: 'silent' }),
+    log,
     webFolder: join(folder, 'web'),
   });
   return {
@@ -32,6 +38,7 @@ export async function startService(folder = mkdtempSync(join(tmpdir(), 'feldspar
     database,
     takes,
     players,
+    remeasuring,
     folder,
     close: () => database.close(),
     async remove() {

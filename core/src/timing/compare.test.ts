@@ -1,0 +1,71 @@
+/** Take against take: intervals that hold what they promise, and no change claimed where there is none. */
+import { compile } from '../plan/index.ts';
+import { STEADY_PLAYER, simulate } from '../players/index.ts';
+import { plan } from '../testing/plans.ts';
+import { compareTakes, measure } from './index.ts';
+
+const timeline = compile(plan({ bars: 32, silence: { sound: 2, silent: 2 } }));
+const played = (traits: Partial<typeof STEADY_PLAYER>, seed: number) => ({
+  report: measure(timeline, simulate(timeline, { ...STEADY_PLAYER, ...traits }, seed)),
+  beatMs: 600,
+});
+const TAKES = 200;
+/** 95 %, less three standard deviations of such a count. */
+const LEAST_COVERED = TAKES * 0.95 - 3 * Math.sqrt(TAKES * 0.95 * 0.05);
+
+describe('take against take', () => {
+  it('of the same player a change is claimed no more often than stated (binomial bound of 5 %, 3 sd)', () => {
+    let [drift, spread] = [0, 0];
+    for (let seed = 1; seed <= TAKES; seed++) {
+      const comparison = compareTakes(played({}, seed), played({}, seed + 5000));
+      if (/^(Nearer|Further)/.test(comparison.sentences[0])) drift++;
+      if (/^(Steadier|Less)/.test(comparison.sentences[1])) spread++;
+    }
+    const bound = TAKES * 0.05 + 3 * Math.sqrt(TAKES * 0.05 * 0.95);
+    expect(drift).toBeLessThanOrEqual(bound);
+    expect(spread).toBeLessThanOrEqual(bound);
+  });
+
+  it('the interval of the change of drift holds the truth about 95 times in 100', () => {
+    let covered = 0;
+    for (let seed = 1; seed <= TAKES; seed++) {
+      const { drift } = compareTakes(played({ tempoPercent: 2 }, seed), played({ tempoPercent: 0.5 }, seed + 5000));
+      if (drift!.ci95[0] <= -1.5 && drift!.ci95[1] >= -1.5) covered++;
+    }
+    expect(covered).toBeGreaterThanOrEqual(LEAST_COVERED);
+  });
+
+  it('the interval of the change of steadiness likewise, of a player who does not drift', () => {
+    let covered = 0;
+    const even = { tempoPercent: 0 };
+    for (let seed = 1; seed <= TAKES; seed++) {
+      const { spread } = compareTakes(
+        played({ ...even, clockSdMs: 20, handSdMs: 10 }, seed),
+        played({ ...even, clockSdMs: 10, handSdMs: 5 }, seed + 5000),
+      );
+      if (spread!.ci95[0] <= 0.5 && spread!.ci95[1] >= 0.5) covered++;
+    }
+    expect(covered).toBeGreaterThanOrEqual(LEAST_COVERED);
+  });
+
+  it('says which way, and how much', () => {
+    const { sentences } = compareTakes(
+      played({ tempoPercent: 3, clockSdMs: 20 }, 1),
+      played({ tempoPercent: 0.2, clockSdMs: 6 }, 2),
+    );
+    expect(sentences[0]).toMatch(/^Nearer to the tempo when alone: \d\.\d % fast in the first/);
+    expect(sentences[1]).toMatch(/^Steadier: the intervals vary \d+ % less/);
+  });
+
+  it('the same unsteadiness at half the tempo is judged by the beat', () => {
+    const one = played({}, 3);
+    expect(compareTakes(one, { ...one, beatMs: 1200 }).spread!.ratio).toBeCloseTo(0.5, 9);
+  });
+
+  it('two takes that say too little are not compared', () => {
+    const short = compile(plan({ bars: 1 }));
+    const report = measure(short, simulate(short, STEADY_PLAYER, 1));
+    const comparison = compareTakes({ report, beatMs: 600 }, { report, beatMs: 600 });
+    expect(comparison).toMatchObject({ drift: null, spread: null });
+  });
+});

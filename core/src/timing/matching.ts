@@ -1,0 +1,88 @@
+/** Which hit is which note: each hit is given to its line and aligned there, and set against where the player means to be. */
+import { type Timeline, beatSeconds } from '../plan/index.ts';
+import { align } from './align.ts';
+import { parseFraction } from '../time/index.ts';
+import type { Hit } from './hit.ts';
+import { nearestPlaces } from './nearest.ts';
+import type { Line, Scene } from './scene.ts';
+import type { Judging } from './tolerance.ts';
+
+/** A matched target as the estimators see it. */
+export interface Match {
+  target: number;
+  hit: number;
+  line: number;
+  /** Hit minus pulse. */
+  asynchronyMs: number;
+  /** Hit minus the place where the player means to be; without an intended offset the same. */
+  judgedMs: number;
+}
+
+/** Hits in the count-in, and the "one" after the end, are set aside. */
+export function matchHits(
+  timeline: Timeline,
+  scene: Scene,
+  hits: readonly Hit[],
+  latencyMs: number,
+  judging: Judging = {},
+): { matches: Match[]; extra: number } {
+  const matches: Match[] = [];
+  let extra = 0;
+  const { targets } = timeline;
+  if (targets.length === 0) return { matches, extra: hits.length };
+  const last = targets[targets.length - 1];
+  const opensS = targets[0].timeS - 0.5 * beatSeconds(timeline.bars[targets[0].bar]);
+  const closesS = last.timeS + 0.75 * beatSeconds(timeline.bars[last.bar]);
+  const timeOf = (hit: Hit) => hit.timeS - latencyMs / 1000;
+  const voices = scene.lines.map((line) => line.voice);
+  const intendedMs = intendedOffsets(timeline, judging);
+  scene.lines.forEach((line, l) => {
+    const mine = hits
+      .map((hit, index) => ({ hit, index }))
+      .filter(({ hit }) => timeOf(hit) >= opensS && timeOf(hit) <= closesS && lineFor(hit, voices) === l)
+      .sort((a, b) => timeOf(a.hit) - timeOf(b.hit));
+    const found = (line.free ? nearestPlaces : align)(
+      line,
+      Float64Array.from(mine, ({ hit }) => timeOf(hit) * 1000),
+    );
+    mine.forEach(({ hit, index }, i) => {
+      if (found[i] < 0) {
+        extra++;
+        return;
+      }
+      const target = line.index[found[i]];
+      const asynchronyMs = 1000 * (timeOf(hit) - targets[target].timeS);
+      matches.push({
+        target,
+        hit: index,
+        line: l,
+        asynchronyMs,
+        judgedMs: asynchronyMs - intendedMs(target),
+      });
+    });
+  });
+  matches.sort((a, b) => a.target - b.target);
+  return { matches, extra };
+}
+
+/** For each target, how far from the pulse the player means to be there. */
+export function intendedOffsets({ targets }: Timeline, { intended }: Judging): (target: number) => number {
+  if (!intended) return () => 0;
+  const at = intendedPlaces(intended);
+  return (target) => (at.has(targets[target].position.toFraction()) ? intended.offsetMs : 0);
+}
+
+/** The places in lowest terms, as positions are written. */
+export function intendedPlaces({ at }: NonNullable<Judging['intended']>): Set<string> {
+  return new Set(at.map((place) => parseFraction(place).toFraction()));
+}
+
+/**
+ * The line a hit belongs to: the one it names; of a plan with two lines that names no hands, the left hand plays the
+ * first and the right hand the second; everything else goes to the first.
+ */
+function lineFor(hit: Hit, voices: readonly Line['voice'][]): number {
+  const named = hit.voice === undefined ? -1 : voices.indexOf(hit.voice);
+  if (named >= 0) return named;
+  return hit.voice === 'right' && voices.length > 1 ? 1 : 0;
+}

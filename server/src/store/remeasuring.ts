@@ -1,0 +1,55 @@
+/** Figures of an older estimator, computed anew in the background, one take after the other; lists show the old ones meanwhile. */
+import type { Logger } from 'pino';
+import type { TakeStore } from './takes.ts';
+
+export interface Progress {
+  running: boolean;
+  done: number;
+  total: number;
+  /** Takes that cannot be measured by this version; their old figures stay. */
+  failed: number;
+}
+
+export class Remeasuring {
+  private readonly takes: Pick<TakeStore, 'outdated' | 'remeasure'>;
+  private readonly log: Pick<Logger, 'warn'>;
+  private current: Progress = { running: false, done: 0, total: 0, failed: 0 };
+  private asked = false;
+
+  constructor(takes: Pick<TakeStore, 'outdated' | 'remeasure'>, log: Pick<Logger, 'warn'>) {
+    this.takes = takes;
+    this.log = log;
+  }
+
+  progress(): Progress {
+    return { ...this.current };
+  }
+
+  /** Runs to its end or until it is stopped; a second call while it runs changes nothing. */
+  async run(): Promise<void> {
+    if (this.current.running) return;
+    this.asked = true;
+    this.current = { running: true, done: 0, total: 0, failed: 0 };
+    try {
+      const ids = await this.takes.outdated();
+      this.current.total = ids.length;
+      for (const id of ids) {
+        if (!this.asked) break;
+        try {
+          await this.takes.remeasure(id);
+        } catch (error) {
+          this.current.failed++;
+          this.log.warn({ take: id, error: (error as Error).message }, 'not measured anew');
+        }
+        this.current.done++;
+      }
+    } finally {
+      this.current.running = false;
+    }
+  }
+
+  /** After the take in hand. What is left is taken up by the next run. */
+  stop(): void {
+    this.asked = false;
+  }
+}
