@@ -21,20 +21,32 @@ const BEGINNER: Judging = { tolerance: { level: 'beginner' } };
 /** As an older version left it. */
 async function age(n: number) {
   const row = (await service.database.models.takes.findByPk(takeId(n)))!;
-  await row.update({ estimator: 0, summary: { ...row.summary, estimator: 0, sentence: 'old', hold: undefined } });
+  await row.update({
+    estimator: 0,
+    summary: { ...row.summary, estimator: 0, sentence: 'old', hold: undefined },
+  });
 }
 
 describe('how a take is judged', () => {
   it('is said afterwards, changes the figures of the list, and can be taken back; the raw take stays', async () => {
     await put();
     const before = (await items())[0].summary;
-    await service.request.patch(`/api/takes/${takeId(1)}`).send({ judging: BEGINNER }).expect(204);
+    await service.request
+      .patch(`/api/takes/${takeId(1)}`)
+      .send({ judging: BEGINNER })
+      .expect(204);
     expect((await service.request.get(`/api/takes/${takeId(1)}`)).body.judging).toEqual(BEGINNER);
     const judged = (await items())[0].summary;
     expect(judged.hold.toleranceMs).toBe(60);
     expect(judged.hold.beats).toBeGreaterThan(before.hold.beats);
-    await service.request.put(`/api/takes/${takeId(1)}`).send(demoTake(1)).expect(200);
-    await service.request.patch(`/api/takes/${takeId(1)}`).send({ judging: null }).expect(204);
+    await service.request
+      .put(`/api/takes/${takeId(1)}`)
+      .send(demoTake(1))
+      .expect(200);
+    await service.request
+      .patch(`/api/takes/${takeId(1)}`)
+      .send({ judging: null })
+      .expect(204);
     expect((await items())[0].summary).toEqual(before);
   });
 
@@ -48,7 +60,10 @@ describe('how a take is judged', () => {
     [{ intended: { offsetMs: 10, at: [] } }, /at least one place/],
   ])('refuses %j, naming the field', async (judging, message) => {
     await put();
-    const { body } = await service.request.patch(`/api/takes/${takeId(1)}`).send({ judging }).expect(422);
+    const { body } = await service.request
+      .patch(`/api/takes/${takeId(1)}`)
+      .send({ judging })
+      .expect(422);
     expect(body.errors[0].path).toMatch(/^judging/);
     expect(JSON.stringify(body.errors)).toMatch(message);
   });
@@ -145,7 +160,10 @@ describe('holding, over weeks', () => {
     await put(at(90, 1, 1));
     await put({ ...at(90, 2, 1), startedAt: new Date(Date.UTC(2026, 8, 1)).toISOString() });
     const { body } = await service.request.get('/api/holds');
-    expect(body.items[0]).toMatchObject({ recent: { takes: 1 }, takes: [expect.anything(), expect.anything()] });
+    expect(body.items[0]).toMatchObject({
+      recent: { takes: 1 },
+      takes: [expect.anything(), expect.anything()],
+    });
     expect((await service.request.get(`/api/holds?player=${takeId(9)}`)).body.items).toEqual([]);
     await service.request.get('/api/holds?player=Mira').expect(422);
   });

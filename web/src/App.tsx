@@ -5,7 +5,7 @@ import { SnackbarProvider } from 'notistack';
 import { BrowserRouter, Route, Routes } from 'react-router';
 import { lazy, Suspense } from 'react';
 import { SWRConfig } from 'swr';
-import { loadReading } from './reading/load.ts';
+import { loadBeside, loadReading } from './reading/load.ts';
 import { useOutboxSender } from './local/useOutbox.ts';
 import { Bench } from './screens/Bench.tsx';
 import { Log } from './screens/Log.tsx';
@@ -16,12 +16,15 @@ import { Stage } from './stage/Stage.tsx';
 import { theme } from './theme/theme.ts';
 
 const Reading = lazy(loadReading);
+const Beside = lazy(loadBeside);
 const Desk = lazy(() => import('./desk/Desk.tsx'));
 const Steps = lazy(() => import('./desk/Steps.tsx'));
 const TempoTable = lazy(() => import('./desk/TempoTable.tsx'));
 const Plans = lazy(() => import('./plans/Plans.tsx'));
 const Workshop = lazy(() => import('./workshop/Workshop.tsx'));
 const Rehear = lazy(() => import('./rehear/Rehear.tsx'));
+const Rig = lazy(() => import('./rig/RigScreen.tsx'));
+const Hold = lazy(() => import('./hold/Hold.tsx'));
 
 export function App() {
   return (
@@ -39,6 +42,9 @@ export function App() {
                   <Route path="plans/:id" element={<PlanScreen />} />
                   <Route path="plans/:id/edit" element={<Workshop />} />
                   <Route path="takes/:id" element={<Reading />} />
+                  <Route path="takes/:id/beside/:other" element={<Beside />} />
+                  <Route path="rig" element={<Rig />} />
+                  <Route path="hold" element={<Hold />} />
                   <Route path="desk" element={<Desk />} />
                   <Route path="desk/steps" element={<Steps />} />
                   <Route path="desk/table" element={<TempoTable />} />

@@ -29,7 +29,10 @@ describe('take against take', () => {
   it('the interval of the change of drift holds the truth about 95 times in 100', () => {
     let covered = 0;
     for (let seed = 1; seed <= TAKES; seed++) {
-      const { drift } = compareTakes(played({ tempoPercent: 2 }, seed), played({ tempoPercent: 0.5 }, seed + 5000));
+      const { drift } = compareTakes(
+        played({ tempoPercent: 2 }, seed),
+        played({ tempoPercent: 0.5 }, seed + 5000),
+      );
       if (drift!.ci95[0] <= -1.5 && drift!.ci95[1] >= -1.5) covered++;
     }
     expect(covered).toBeGreaterThanOrEqual(LEAST_COVERED);

@@ -60,7 +60,8 @@ function driftSentence({ report: a }: Compared, { report: b }: Compared, drift: 
   const both = `${side(was)} in the first, ${side(is)} in the second`;
   if ((low <= 0 && high >= 0) || Math.abs(drift.differencePercent) < LEAST.percent)
     return `No clear change of tempo when alone: ${both}; the difference lies between ${signed(low)} and ${signed(high)} %.`;
-  const nearer = Math.abs(is) < Math.abs(was) ? 'Nearer to the tempo when alone' : 'Further from the tempo when alone';
+  const nearer =
+    Math.abs(is) < Math.abs(was) ? 'Nearer to the tempo when alone' : 'Further from the tempo when alone';
   return `${nearer}: ${both}.`;
 }
 

@@ -75,7 +75,8 @@ function measureGap(
   const mended = recovery.findIndex((match) => Math.abs(match.judgedMs) <= toleranceMs);
   if (gap.returnS === null) why.push('the plan ends before the click returns');
   else if (!returnMatch && !disturbed) why.push('no hit at the return');
-  else if (mended < 0 && !disturbed) why.push(`not back within ${Math.round(toleranceMs)} ms before the next gap`);
+  else if (mended < 0 && !disturbed)
+    why.push(`not back within ${Math.round(toleranceMs)} ms before the next gap`);
   const slips = slippedBeats(scene, inside);
   if (slips?.beats === null) why.push(AMBIGUOUS);
 

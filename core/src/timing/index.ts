@@ -8,6 +8,7 @@ export * from './tolerance.ts';
 export * from './report-schema.ts';
 export * from './measure.ts';
 export * from './compare.ts';
+export * from './constant-offset.ts';
 export { sceneOf } from './scene.ts';
 export { disturbanceSentence, earlyLate } from './sentences.ts';
 export { holdOf } from './hold.ts';

@@ -37,7 +37,13 @@ export function intentOf(
     const clicked = matches.filter(({ target }) => scene.gapOf[target] < 0).map((m) => m.asynchronyMs);
     const n = clicked.length;
     if (n < FEWEST_BARS)
-      return { ...common, ...none, n, against: 'click', why: `needs ${FEWEST_BARS} hits with the click, has ${n}` };
+      return {
+        ...common,
+        ...none,
+        n,
+        against: 'click',
+        why: `needs ${FEWEST_BARS} hits with the click, has ${n}`,
+      };
     return {
       ...common,
       n,

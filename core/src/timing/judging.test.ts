@@ -30,7 +30,10 @@ describe('tolerance', () => {
   it('a wider one lets more be one sound and holds longer; asynchronies and drift stay what they are', () => {
     const hits = simulate(timeline, STEADY_PLAYER, 4);
     const of = (judging: Judging) => measure(timeline, hits, { judging });
-    const [wide, narrow] = [of({ tolerance: { level: 'beginner' } }), of({ tolerance: { level: 'advanced' } })];
+    const [wide, narrow] = [
+      of({ tolerance: { level: 'beginner' } }),
+      of({ tolerance: { level: 'advanced' } }),
+    ];
     expect(wide.clicked.withinTolerance!).toBeGreaterThan(narrow.clicked.withinTolerance!);
     expect(wide.holdBeats.beats!).toBeGreaterThan(narrow.holdBeats.beats!);
     expect(wide.holdBeats.toleranceMs).toBe(60);
@@ -87,7 +90,8 @@ describe('the intended offset', () => {
   it('its interval holds the truth about 95 times in 100 (200 seeds, binomial bound of 3 sd)', () => {
     let covered = 0;
     for (let seed = 1; seed <= 200; seed++) {
-      const [low, high] = measure(timeline, laidBack(15, seed, { tempoPercent: 0 }), { judging: LAID_BACK }).intended!.ci95!;
+      const [low, high] = measure(timeline, laidBack(15, seed, { tempoPercent: 0 }), { judging: LAID_BACK })
+        .intended!.ci95!;
       if (low <= 15 && high >= 15) covered++;
     }
     expect(covered).toBeGreaterThanOrEqual(190 - 3 * Math.sqrt(200 * 0.95 * 0.05));

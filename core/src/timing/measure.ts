@@ -156,11 +156,7 @@ function changes(scene: Scene, matches: readonly Match[]): number[] {
   });
 }
 
-function positions(
-  timeline: Timeline,
-  matches: readonly Match[],
-  judging: Judging,
-): Report['positions'] {
+function positions(timeline: Timeline, matches: readonly Match[], judging: Judging): Report['positions'] {
   const groups = new Map<string, { order: number; intendedMs: number; values: number[] }>();
   const intendedMs = intendedOffsets(timeline, judging);
   for (const { target, asynchronyMs } of matches) {

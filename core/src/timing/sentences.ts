@@ -106,7 +106,9 @@ function intendedSentence(timeline: Timeline, { intended }: Omit<Report, 'senten
   const meant = earlyLate(intended.offsetMs);
   const was = earlyLate(intended.meanMs);
   if (intended.ci95 === null)
-    return [`You meant to be ${meant} on ${where} and are ${was} of the click, equipment and habit included.`];
+    return [
+      `You meant to be ${meant} on ${where} and are ${was} of the click, equipment and habit included.`,
+    ];
   const [low, high] = intended.ci95;
   const spread = `spread ${Math.round(intended.sdMs!)} ms`;
   return [
@@ -149,7 +151,9 @@ function holdSentence({ holdBeats }: Omit<Report, 'sentences'>): string[] {
   const { beats, range, toleranceMs } = holdBeats;
   if (beats === null || range === null) return [];
   if (beats === 0)
-    return [`Alone you are out of ${Math.round(toleranceMs)} ms within one beat, more often than one time in five.`];
+    return [
+      `Alone you are out of ${Math.round(toleranceMs)} ms within one beat, more often than one time in five.`,
+    ];
   return [
     `You hold ${Math.round(toleranceMs)} ms alone for about ${plural(beats, 'beat')} (${range[0]} to ${range[1]}), four times in five.`,
   ];

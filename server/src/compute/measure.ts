@@ -29,7 +29,9 @@ export const TASKS = {
   hold: holdOfTakes,
 };
 
-export type Task = { [Name in keyof typeof TASKS]: { name: Name; input: Parameters<(typeof TASKS)[Name]>[0] } }[keyof typeof TASKS];
+export type Task = {
+  [Name in keyof typeof TASKS]: { name: Name; input: Parameters<(typeof TASKS)[Name]>[0] };
+}[keyof typeof TASKS];
 
 /** An error's class does not survive the way between threads, so a plan's problems travel as data. */
 export type WorkerAnswer<Answer = unknown> = { answer: Answer } | { problems: FieldProblem[] };

@@ -212,9 +212,7 @@ function itemOf(row: Row<TakeRow>): TakeItem {
 
 /** Note, true tempo and judging are the parts that change; they are kept beside the raw take. */
 function raw(take: Take): Take {
-  return JSON.parse(
-    JSON.stringify({ ...take, note: '', trueTempo: undefined, judging: undefined }),
-  ) as Take;
+  return JSON.parse(JSON.stringify({ ...take, note: '', trueTempo: undefined, judging: undefined })) as Take;
 }
 
 /** The raw take with what is said about it. */

@@ -4,7 +4,7 @@ import useSWR, { type SWRResponse } from 'swr';
 import useSWRInfinite from 'swr/infinite';
 import { waitingTake } from '../local/outbox.ts';
 import { request } from './client.ts';
-import type { Page, Player, StoredPlan, TakeItem, TakeOrder } from './types.ts';
+import type { HoldGroup, Page, Player, Remeasuring, StoredPlan, TakeItem, TakeOrder } from './types.ts';
 
 const get = <Answer>(path: string) => request<Answer>('GET', path);
 
@@ -45,6 +45,20 @@ export function useTakePages(player: string | null, order: TakeOrder) {
     get<Page<TakeItem>>,
     { dedupingInterval: 0, revalidateAll: true },
   );
+}
+
+export function useHolds(player: string | null): SWRResponse<Page<HoldGroup>> {
+  return useSWR(`/holds${player ? `?player=${player}` : ''}`, get<Page<HoldGroup>>);
+}
+
+const ASK_AGAIN_MS = 1000;
+
+/** Asked again while it runs. */
+export function useRemeasuring(): SWRResponse<Remeasuring> {
+  return useSWR('/remeasuring', get<Remeasuring>, {
+    refreshInterval: (latest: Remeasuring | undefined) => (latest?.running ? ASK_AGAIN_MS : 0),
+    shouldRetryOnError: false,
+  });
 }
 
 /** Every plain list of takes, for revalidation after one was sent or changed; the log's pages renew themselves. */

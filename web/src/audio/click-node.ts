@@ -1,6 +1,8 @@
 /** A click worklet's node, with everything it is to play. */
 import { type Timeline } from '@feldspar/core/plan';
 import { scheduleOf } from '@feldspar/core/sound';
+import { rig } from '../rig/rig-store.ts';
+import { throughRig } from '../rig/sound-of-rig.ts';
 import workletUrl from './click.worklet.ts?worker&url';
 import { wordsFor } from './count-words.ts';
 import { CLICK_PROCESSOR, type ClickOptions, type ClickSound } from './worklet-protocol.ts';
@@ -41,7 +43,7 @@ export async function soundOf(
   { sampleRate }: AudioContext,
   { tailS = 0, loop = false }: SoundOptions = {},
 ): Promise<ClickSound> {
-  const schedule = scheduleOf(timeline);
+  const schedule = scheduleOf(throughRig(timeline, rig()));
   return { schedule, words: await wordsFor(schedule, sampleRate), endS: timeline.endS + tailS, loop };
 }
 

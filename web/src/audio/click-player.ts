@@ -6,6 +6,7 @@ import { type ClockMap, fitClock } from '@feldspar/core/clock';
 import type { Timeline } from '@feldspar/core/plan';
 import type { ClockFacts } from '@feldspar/core/take';
 import { clickNode, outputAnchor, soundOf } from './click-node.ts';
+import { type OutputFacts, milliseconds, outputFacts } from './output.ts';
 import type { WorkletMessage } from './worklet-protocol.ts';
 
 /** Time for the first click to be on its way, and for a breath. */
@@ -21,6 +22,7 @@ export interface PlayingClicks {
   /** How long the audio thread has said nothing; it speaks four times a second while it lives. */
   quietMs(performanceMs: number): number;
   clockFacts(): ClockFacts | null;
+  output: OutputFacts;
   stop(): void;
 }
 
@@ -74,14 +76,11 @@ export async function playClicks(timeline: Timeline, onEnd: () => void): Promise
             baseLatencyMs: milliseconds(context.baseLatency),
             outputLatencyMs: milliseconds(context.outputLatency),
           },
+    output: outputFacts(context),
     stop() {
       node.port.onmessage = null;
       node.disconnect();
       void context.close();
     },
   };
-}
-
-function milliseconds(seconds: number | undefined): number | null {
-  return seconds === undefined || Number.isNaN(seconds) ? null : 1000 * seconds;
 }

@@ -1,6 +1,5 @@
 /** The core sample drawn: strata, seam, grain, hatching, and the vein of what was played. */
 import { memo, useId, useMemo } from 'react';
-import { TOLERANCE_MS } from '@feldspar/core/timing';
 import { INK } from '../theme/palette.ts';
 import { Hatch } from './Hatch.tsx';
 import { type CoreLayout, layoutCore } from './layout.ts';
@@ -215,7 +214,7 @@ function Hits({ model, layout, rowHeight, annotated }: Part & { annotated: boole
       {model.marks.map(({ row, at, asynchronyMs }, i) => {
         const x = layout.hitX(at, asynchronyMs);
         const y = layout.rowTop(row) + (rowHeight - 2 - height) / 2;
-        const side = Math.abs(asynchronyMs) <= TOLERANCE_MS ? 0 : Math.sign(asynchronyMs);
+        const side = Math.abs(asynchronyMs) <= model.toleranceMs ? 0 : Math.sign(asynchronyMs);
         return (
           <g key={i}>
             <rect x={x - width / 2} y={y} width={width} height={height} rx={width / 2} fill={INK.player} />

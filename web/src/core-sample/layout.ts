@@ -32,14 +32,14 @@ const BEFORE_FIRST_BEAT = 0.5;
 const MOST_PX_PER_MS = 1;
 const ROW_GAP = 2;
 
-export function layoutCore(model: Pick<CoreModel, 'rows' | 'marks'>, size: CoreSize): CoreLayout {
+export function layoutCore(model: Pick<CoreModel, 'rows' | 'marks' | 'reachMs'>, size: CoreSize): CoreLayout {
   const beats = Math.max(1, ...model.rows.map((row) => row.beats));
   // A pixel is left free at the right for the strata's outline.
   const beatWidth = (size.width - size.gutter - 1.5) / beats;
   const x = (at: number) => size.gutter + 0.5 + (at + BEFORE_FIRST_BEAT) * beatWidth;
   const halfWay = 0.5 * beatWidth * closestPlaces(model.marks.map((mark) => mark.at));
   const room = Math.max(0.5 * halfWay, halfWay - size.markRoom);
-  const farthest = percentile98(model.marks.map((mark) => Math.abs(mark.asynchronyMs)));
+  const farthest = model.reachMs ?? reachOf(model);
   const pxPerMs = Math.min(MOST_PX_PER_MS, room / Math.max(farthest, 30));
   return {
     height: size.head + model.rows.length * size.rowHeight,
@@ -51,6 +51,11 @@ export function layoutCore(model: Pick<CoreModel, 'rows' | 'marks'>, size: CoreS
     hitX: (at, asynchronyMs) => x(at) + Math.max(-room, Math.min(room, asynchronyMs * pxPerMs)),
     scaleMs: [200, 100, 50, 20, 10].find((ms) => ms * pxPerMs <= 0.6 * beatWidth) ?? 10,
   };
+}
+
+/** How far nearly all hits lie from their targets, in ms. */
+export function reachOf({ marks }: Pick<CoreModel, 'marks'>): number {
+  return percentile98(marks.map((mark) => Math.abs(mark.asynchronyMs)));
 }
 
 /** Smallest distance between two target places, in beats; 1 when all are on the beat. */

@@ -4,7 +4,7 @@
  */
 import { type Timeline, barIndexAt } from '@feldspar/core/plan';
 import type { TakeSummary } from '@feldspar/core/take';
-import type { Hit, Report } from '@feldspar/core/timing';
+import { type Hit, LEVELS, type Report } from '@feldspar/core/timing';
 
 export interface CoreRow {
   /** Bar number; shown beside the row. */
@@ -31,6 +31,10 @@ export interface CoreModel {
   missed: { row: number; at: number }[];
   /** Hits that belong to no target, at their own place. */
   extra: { row: number; at: number }[];
+  /** Hits further from their target carry a flag. */
+  toleranceMs: number;
+  /** The asynchrony that must have room; absent: that of the marks in the picture. */
+  reachMs?: number;
 }
 
 /** The empty core of a plan. */
@@ -55,7 +59,7 @@ export function coreOfTimeline(timeline: Timeline): CoreModel {
       rows[row].clicks.push(click.position.div(timeline.bars[click.bar].meter.unit).valueOf());
     }
   }
-  return { rows, marks: [], missed: [], extra: [] };
+  return { rows, marks: [], missed: [], extra: [], toleranceMs: LEVELS.usual.hitMs };
 }
 
 /** The core of a take: the plan's core with what was played. `hits` are those that `report` indexes. */
@@ -65,7 +69,7 @@ export function coreOfTake(
   hits: readonly Hit[],
   latencyMs: number,
 ): CoreModel {
-  const core = coreOfTimeline(timeline);
+  const core = { ...coreOfTimeline(timeline), toleranceMs: report.tolerance.hitMs };
   const rowOf = rowsOf(timeline);
   const place = (index: number) => {
     const { bar, position } = timeline.targets[index];
@@ -109,6 +113,7 @@ export function coreOfSummary({ core }: Pick<TakeSummary, 'core'>): CoreModel {
     })),
     missed: [],
     extra: [],
+    toleranceMs: LEVELS.usual.hitMs,
   };
 }
 

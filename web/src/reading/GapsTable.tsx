@@ -1,5 +1,6 @@
 /** Each time the player was alone: how far they drifted, how fast, and where they were when the click came back. */
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import Table from '@mui/material/Table';
 import TableBody from '@mui/material/TableBody';
 import TableCell from '@mui/material/TableCell';
@@ -9,9 +10,14 @@ import TableRow from '@mui/material/TableRow';
 import type { Timeline } from '@feldspar/core/plan';
 import { barIndexAt } from '@feldspar/core/plan';
 import { type GapReport, earlyLate } from '@feldspar/core/timing';
+import { useState } from 'react';
 import { fastSlow, oneDecimal, plural } from '../shell/text.ts';
 
+/** More are one press away. */
+const SHOWN_AT_FIRST = 12;
+
 export function GapsTable({ gaps, timeline }: { gaps: GapReport[]; timeline: Timeline }) {
+  const [most, setMost] = useState(SHOWN_AT_FIRST);
   const barAt = (timeS: number) => timeline.bars[barIndexAt(timeline.bars, timeS + 1e-6)].number;
   return (
     <TableContainer>
@@ -29,7 +35,7 @@ export function GapsTable({ gaps, timeline }: { gaps: GapReport[]; timeline: Tim
           </TableRow>
         </TableHead>
         <TableBody>
-          {gaps.map((gap) => (
+          {gaps.slice(0, most).map((gap) => (
             <TableRow key={gap.fromS} title={gap.why}>
               <TableCell component="th" scope="row">
                 bar {barAt(gap.fromS)}
@@ -44,6 +50,11 @@ export function GapsTable({ gaps, timeline }: { gaps: GapReport[]; timeline: Tim
           ))}
         </TableBody>
       </Table>
+      {gaps.length > most && (
+        <Button color="inherit" className="no-print" onClick={() => setMost(most * 4)}>
+          Show more of {gaps.length} gaps
+        </Button>
+      )}
     </TableContainer>
   );
 }

@@ -2,45 +2,52 @@
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Chip from '@mui/material/Chip';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
-import { planTempo } from '@feldspar/core/plan';
-import { type Take, playedTimeline, takeTempo } from '@feldspar/core/take';
-import { type Report, disturbanceSentence, earlyLate } from '@feldspar/core/timing';
-import { comparableName, tempoName } from '@feldspar/core/time';
-import { type ReactNode, useCallback, useMemo } from 'react';
-import { useNavigate, useParams } from 'react-router';
-import useSWRImmutable from 'swr/immutable';
-import { usePlayers, useTake } from '../api/hooks.ts';
-import { CoreLegend } from '../core-sample/CoreLegend.tsx';
-import { FittedCore } from '../core-sample/FittedCore.tsx';
+import { barIndexAt } from '@feldspar/core/plan';
+import { type Take, playedTimeline } from '@feldspar/core/take';
+import { type Report, disturbanceSentence } from '@feldspar/core/timing';
+import { useMemo } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { CoreWindow } from '../core-sample/CoreWindow.tsx';
 import { coreOfTake } from '../core-sample/model.ts';
-import { playAddress } from '../screens/play-address.ts';
 import { fileNameOf } from '../export/file-name.ts';
-import { saveFile } from '../shell/save-file.ts';
 import { ErrorNotice } from '../shell/ErrorNotice.tsx';
 import { Panel } from '../shell/Panel.tsx';
-import { fastSlow, longDate, plural, unbroken } from '../shell/text.ts';
-import { KEY_SIGN, useKey } from '../shell/useKey.ts';
-import { measureInWorker } from '../workers/measure.ts';
+import { PrintButton } from '../shell/PrintButton.tsx';
+import { saveFile } from '../shell/save-file.ts';
+import { plural, unbroken } from '../shell/text.ts';
 import { AllFigures } from './AllFigures.tsx';
+import { CompareWith } from './CompareWith.tsx';
 import { DriftCurve } from './DriftCurve.tsx';
+import { Figures } from './Figures.tsx';
 import { GapsTable } from './GapsTable.tsx';
+import { JudgingPanel } from './JudgingPanel.tsx';
+import { Latency } from './Latency.tsx';
+import { NextSteps } from './NextSteps.tsx';
+import { ProfileChart } from './ProfileChart.tsx';
+import { SpreadChart } from './SpreadChart.tsx';
+import { TakeLine } from './TakeLine.tsx';
 import { TakeNote } from './TakeNote.tsx';
+import { TempoCurve } from './TempoCurve.tsx';
 import { driftData } from './drift-data.ts';
 import { intervalsCsv } from './intervals-csv.ts';
+import { onlyTempo } from './only-tempo.ts';
+import { profileOf } from './profile-data.ts';
+import { spreadOf } from './spread-data.ts';
+import { tempoData } from './tempo-data.ts';
+import { useMeasured } from './useMeasured.ts';
 
 export default function Reading() {
   const { id = '' } = useParams();
-  const take = useTake(id);
-  const measured = useSWRImmutable(take.data ? ['reading', id, take.data.hits.length] : null, () =>
-    measureInWorker(take.data!),
-  );
-  const error: unknown = take.error ?? measured.error;
+  return <ReadingById key={id} id={id} />;
+}
+
+function ReadingById({ id }: { id: string }) {
+  const { measured, error } = useMeasured(id);
+  if (measured) return <ReadingOf {...measured} />;
   if (error) return <ErrorNotice error={error} />;
-  if (!take.data || !measured.data) return <Typography role="status">Measuring …</Typography>;
-  return <ReadingOf take={take.data} report={measured.data.report} hits={measured.data.hits} />;
+  return <Typography role="status">Measuring …</Typography>;
 }
 
 interface ReadingOfProps {
@@ -54,12 +61,22 @@ function ReadingOf({ take, report, hits }: ReadingOfProps) {
   const timeline = useMemo(() => playedTimeline(take, hits), [take, hits]);
   const core = useMemo(
     () => coreOfTake(timeline, report, hits, take.latencyMs),
-    [timeline, report, hits, take],
+    [timeline, report, hits, take.latencyMs],
   );
-  const curve = useMemo(() => driftData(timeline, report), [timeline, report]);
+  const curves = useMemo(
+    () => ({
+      drift: driftData(timeline, report),
+      tempo: tempoData(timeline, report),
+      spread: spreadOf(timeline, report),
+    }),
+    [timeline, report],
+  );
+  const { meter } = timeline.bars[barIndexAt(timeline.bars, timeline.targets[0]?.timeS ?? 0)];
+  const profile = useMemo(() => profileOf(report, meter), [report, meter]);
   const disturbance = disturbanceSentence(report);
   const [sentence, ...others] = report.sentences;
   const more = others.filter((text) => text !== disturbance);
+  const enough = report.matches.length > 1;
 
   return (
     <Stack spacing={2.5} sx={{ maxWidth: 1240 }}>
@@ -68,47 +85,83 @@ function ReadingOf({ take, report, hits }: ReadingOfProps) {
         <TakeLine take={take} report={report} />
       </Box>
       {disturbance && <Alert severity="warning">{disturbance}</Alert>}
-      <Box
-        sx={{
-          display: 'grid',
-          gap: { xs: 3, lg: 4 },
-          gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 1.25fr) minmax(0, 1fr)' },
-          alignItems: 'start',
-        }}
-      >
-        <Box component="section" aria-label="Core">
-          <FittedCore
-            model={core}
-            rowHeight={core.rows.length > 40 ? 13 : 22}
-            maxWidth={680}
-            label={`Core of the take: ${plural(core.rows.length, 'bar')}, ${plural(core.marks.length, 'hit')}. ${sentence}`}
-          />
-          <Box sx={{ mt: 1 }}>
-            <CoreLegend silent={core.rows.some((row) => row.silent)} />
-          </Box>
-        </Box>
-        <Stack spacing={2}>
-          <Figures report={report} />
-          <Panel title="Where you drifted">
-            <DriftCurve
-              data={curve}
-              label={`Asynchrony over the bars, early below, late above. ${sentence}`}
+      <Box sx={COLUMNS}>
+        <Stack spacing={2.5}>
+          <Box component="section" aria-label="Core">
+            <CoreWindow
+              model={core}
+              label={`Core of the take: ${plural(core.rows.length, 'bar')}, ${plural(core.marks.length, 'hit')}. ${sentence}`}
             />
-          </Panel>
+          </Box>
           {report.gaps.length > 0 && (
             <Panel title="Alone">
               <GapsTable gaps={report.gaps} timeline={timeline} />
+              <Typography variant="body2" className="no-print" sx={{ mt: 1 }}>
+                <Link to={take.playerId ? `/hold?player=${take.playerId}` : '/hold'}>
+                  How long alone, over the weeks
+                </Link>
+              </Typography>
             </Panel>
           )}
+        </Stack>
+        <Stack spacing={2}>
+          <Figures report={report} />
           {more.length > 0 && (
             <Panel title="Also">
               {more.map((text) => (
-                <Typography key={text}>{text}</Typography>
+                <Typography key={text}>{unbroken(text)}</Typography>
               ))}
             </Panel>
           )}
+          <NextSteps take={take} onGo={(address) => void navigate(address)} />
+          {enough && (
+            <Panel title="Where you drifted">
+              <DriftCurve
+                data={curves.drift}
+                label={`Asynchrony over the bars, early below, late above. ${sentence}`}
+              />
+            </Panel>
+          )}
+        </Stack>
+      </Box>
+      {enough && (
+        <Box sx={THIRDS}>
+          <Panel title="Place by place">
+            <ProfileChart
+              profile={profile}
+              label={`Mean at each place of the bar: ${profile.names.map((name, i) => `${name} ${Math.round(profile.meanMs[i])} ms`).join(', ')}`}
+            />
+            <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+              Dot: the mean. Bar: most hits of that place.{report.intended && ' Dash: where you meant to be.'}
+            </Typography>
+          </Panel>
+          <Panel title="Spread">
+            <SpreadChart
+              spread={curves.spread}
+              toleranceMs={report.tolerance.hitMs}
+              label={`How many hits lie how far from the pulse; ${Math.round(100 * (report.clicked.withinTolerance ?? 0))} % of those with the click within ${Math.round(report.tolerance.hitMs)} ms`}
+            />
+            <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+              Blue: with the click. Rose: alone. Shaded: one sound.
+            </Typography>
+          </Panel>
+          {curves.tempo.length > 1 && (
+            <Panel title="Tempo, bar by bar">
+              <TempoCurve
+                points={curves.tempo}
+                range={curves.drift}
+                tempo={onlyTempo(take)}
+                label="The tempo played in each bar against the plan's"
+              />
+            </Panel>
+          )}
+        </Box>
+      )}
+      <Box sx={COLUMNS}>
+        <Stack spacing={1.5}>
           <AllFigures report={report} />
-          <Box>
+          <Stack direction="row" useFlexGap spacing={1.5} className="no-print" sx={{ flexWrap: 'wrap' }}>
+            <CompareWith take={take} />
             <Button
               variant="outlined"
               color="inherit"
@@ -118,98 +171,30 @@ function ReadingOf({ take, report, hits }: ReadingOfProps) {
             >
               Save the intervals (CSV)
             </Button>
-          </Box>
-          <NextSteps take={take} onGo={(address) => void navigate(address)} />
+            <PrintButton />
+          </Stack>
           <TakeNote take={take} />
         </Stack>
+        <Box className="no-print">
+          <Panel title="How it is judged">
+            <JudgingPanel take={take} meter={meter} />
+            <Latency take={take} />
+          </Panel>
+        </Box>
       </Box>
     </Stack>
   );
 }
 
-function TakeLine({ take, report }: { take: Take; report: Report }) {
-  const players = usePlayers();
-  const player = players.data?.items.find(({ id }) => id === take.playerId);
-  const { counts } = report;
-  const parts = [
-    take.plan.title,
-    comparableName(takeTempo(take)) + (take.trueTempo ? ' in truth' : ''),
-    ...(player ? [[player.name, player.instrument].filter(Boolean).join(', ')] : []),
-    longDate(take.startedAt),
-    `${plural(counts.matched, 'hit')}, ${counts.missed === 0 ? 'none' : counts.missed} missed`,
-    ...(take.stoppedAtS !== null ? ['stopped early'] : []),
-  ];
-  return (
-    <Stack direction="row" useFlexGap spacing={1} sx={{ flexWrap: 'wrap', alignItems: 'center', mt: 0.75 }}>
-      <Typography sx={{ color: 'text.secondary' }}>{parts.join(' · ')}</Typography>
-      {take.input === 'simulated' && <Chip size="small" label="simulated player" variant="outlined" />}
-    </Stack>
-  );
-}
+const COLUMNS = {
+  display: 'grid',
+  gap: { xs: 3, lg: 4 },
+  gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 1.25fr) minmax(0, 1fr)' },
+  alignItems: 'start',
+} as const;
 
-function Figures({ report }: { report: Report }) {
-  const { drift, clicked, silent, holdBeats } = report;
-  return (
-    <Stack
-      component="dl"
-      direction="row"
-      useFlexGap
-      sx={{ flexWrap: 'wrap', columnGap: 3, rowGap: 1.5, m: 0 }}
-    >
-      <Figure name="tempo when alone" why={drift.why}>
-        {drift.tempoPercent === null ? null : fastSlow(drift.tempoPercent)}
-      </Figure>
-      <Figure name="with the click" why={clicked.why}>
-        {clicked.meanMs === null ? null : earlyLate(clicked.meanMs)}
-      </Figure>
-      {silent.n > 0 && (
-        <Figure name="alone, on average" why={silent.why}>
-          {silent.meanMs === null ? null : earlyLate(silent.meanMs)}
-        </Figure>
-      )}
-      {holdBeats.beats !== null && (
-        <Figure name={`held within ${holdBeats.toleranceMs} ms, alone`} why={undefined}>
-          {plural(holdBeats.beats, 'beat')}
-        </Figure>
-      )}
-    </Stack>
-  );
-}
-
-function Figure({ name, why, children }: { name: string; why: string | undefined; children: ReactNode }) {
-  return (
-    <Box sx={{ display: 'flex', flexDirection: 'column-reverse', justifyContent: 'flex-end', maxWidth: 230 }}>
-      <Typography component="dt" variant="body2" sx={{ color: 'text.secondary' }}>
-        {name}
-        {children === null && why && `: ${why}`}
-      </Typography>
-      <Typography component="dd" variant="h2" sx={{ m: 0, fontSize: '1.4rem' }}>
-        {children ?? '–'}
-      </Typography>
-    </Box>
-  );
-}
-
-/** Again at the same tempo, or a tenth slower. Only where the plan is still known by its id. */
-function NextSteps({ take, onGo }: { take: Take; onGo(address: string): void }) {
-  const { planId, plan } = take;
-  const tempo = planTempo(plan);
-  const again = useCallback(() => {
-    if (planId) onGo(playAddress(planId, planTempo(plan)));
-  }, [planId, plan, onGo]);
-  useKey('Enter', again, planId !== null);
-  if (!planId) return null;
-  const slower = { ...tempo, bpm: tempo.bpm.mul(9, 10).round() };
-  return (
-    <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap' }}>
-      <Button variant="contained" onClick={again}>
-        Again&ensp;{KEY_SIGN.Enter}
-      </Button>
-      {slower.bpm.gte(1) && (
-        <Button variant="outlined" color="inherit" onClick={() => onGo(playAddress(planId, slower))}>
-          Slower, {tempoName(slower)}
-        </Button>
-      )}
-    </Stack>
-  );
-}
+const THIRDS = {
+  display: 'grid',
+  gap: 2,
+  gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'repeat(auto-fit, minmax(320px, 1fr))' },
+} as const;

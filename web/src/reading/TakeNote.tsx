@@ -5,10 +5,7 @@
 import TextField from '@mui/material/TextField';
 import type { Take } from '@feldspar/core/take';
 import { useEffect, useEffectEvent, useState } from 'react';
-import { useSWRConfig } from 'swr';
-import { request } from '../api/client.ts';
-import { isTakeList } from '../api/hooks.ts';
-import { keep, waitingTake } from '../local/outbox.ts';
+import { changeTake } from '../api/change-take.ts';
 
 const SAVE_AFTER_MS = 700;
 const RETRY_AFTER_MS = 5000;
@@ -16,18 +13,13 @@ const RETRY_AFTER_MS = 5000;
 const draftKey = (id: string) => `feldspar note ${id}`;
 
 export function TakeNote({ take }: { take: Take }) {
-  const { mutate } = useSWRConfig();
   const [note, setNote] = useState(() => localStorage.getItem(draftKey(take.id)) ?? take.note);
   const [state, setState] = useState<'clean' | 'saved' | { failed: string }>('clean');
 
   const save = useEffectEvent(async () => {
     try {
-      const waiting = await waitingTake(take.id);
-      if (waiting) await keep({ ...waiting, note }, 'waiting');
-      else await request('PATCH', `/takes/${take.id}`, { note });
+      await changeTake(take, { note });
       if (localStorage.getItem(draftKey(take.id)) === note) localStorage.removeItem(draftKey(take.id));
-      await mutate(`/takes/${take.id}`, { ...take, note }, { revalidate: false });
-      void mutate(isTakeList);
       setState('saved');
     } catch (error) {
       setState({ failed: (error as Error).message });

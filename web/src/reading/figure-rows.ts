@@ -15,7 +15,8 @@ const ms = (value: number) => `${oneDecimal(value)} ms`;
 const percent = (share: number) => `${Math.round(100 * share)} %`;
 
 export function figureRows(report: Report): FigureRow[] {
-  const { clicked, silent, drift, steadiness, correction, holdBeats, unison, swing, lengths } = report;
+  const { clicked, silent, drift, steadiness, correction, holdBeats, intended, unison, swing, lengths } =
+    report;
   const row = (name: string, value: string | null | false, meaning: string, why?: string): FigureRow => ({
     name,
     value: value === false ? null : value,
@@ -67,12 +68,25 @@ export function figureRows(report: Report): FigureRow[] {
       correction.why,
     ),
     row(
-      `Holding ${holdBeats.toleranceMs} ms`,
+      `Holding ${Math.round(holdBeats.toleranceMs)} ms`,
       holdBeats.beats !== null &&
         `${plural(holdBeats.beats, 'beat')} (${holdBeats.range![0]} to ${holdBeats.range![1]})`,
       'How long you can be left alone, four times in five.',
       holdBeats.why,
     ),
+    ...(intended
+      ? [
+          row(
+            `Meant ${earlyLate(intended.offsetMs)}`,
+            intended.meanMs !== null &&
+              `${earlyLate(intended.meanMs)}${intended.ci95 ? ` (${earlyLate(intended.ci95[0])} to ${earlyLate(intended.ci95[1])})` : ''}, spread ${ms(intended.sdMs ?? 0)}`,
+            intended.against === 'own'
+              ? 'Those notes against the other notes of their bar, so that equipment and habit drop out.'
+              : 'Against the click.',
+            intended.why,
+          ),
+        ]
+      : []),
     row(
       'Two limbs together',
       unison.meanSpreadMs !== null &&

@@ -5,6 +5,7 @@
 import { warmMeasuring } from '../workers/measure.ts';
 
 export const loadReading = () => import('./Reading.tsx');
+export const loadBeside = () => import('./Beside.tsx');
 
 export async function prepareReading(): Promise<void> {
   await Promise.all([loadReading(), warmMeasuring()]);

@@ -65,6 +65,9 @@ export function Bench() {
             <Button component={Link} to="/plans" color="inherit" variant="outlined">
               All plans
             </Button>
+            <Button component={Link} to="/rig" color="inherit" variant="outlined">
+              Rig
+            </Button>
           </Stack>
         </Stack>
         <PlanCards plans={onBench} />

@@ -75,6 +75,14 @@ export function Log() {
       >
         <Typography variant="h1">What was played</Typography>
         <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap' }}>
+          <Button
+            component={Link}
+            to={player ? `/hold?player=${player}` : '/hold'}
+            variant="outlined"
+            color="inherit"
+          >
+            How long alone
+          </Button>
           <Choice
             label="Order"
             value={order}

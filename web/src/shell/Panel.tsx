@@ -6,7 +6,7 @@ import type { ReactNode } from 'react';
 export function Panel({ title, children }: { title: string; children: ReactNode }) {
   return (
     <Paper component="section" variant="outlined" aria-label={title} sx={{ p: 2 }}>
-      <Typography variant="h3" component="h2" sx={{ mb: 1 }}>
+      <Typography variant="h3" component="h2" sx={{ mb: 1.5 }}>
         {title}
       </Typography>
       {children}

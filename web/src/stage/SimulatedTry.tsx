@@ -7,6 +7,7 @@ import type { Plan } from '@feldspar/core/plan';
 import { simulatedTake } from '@feldspar/core/take';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
+import { judgingOf } from '../local/judging.ts';
 import { keep } from '../local/outbox.ts';
 import { ErrorNotice } from '../shell/ErrorNotice.tsx';
 import { SIMULATED_PLAYERS } from './simulated-players.ts';
@@ -33,7 +34,8 @@ export function SimulatedTry({ plan, planId, disabled = false }: SimulatedTryPro
         traits: SIMULATED_PLAYERS[kind].traits,
         seed,
       });
-      await keep(take, 'waiting');
+      const judging = judgingOf(take.playerId);
+      await keep(judging ? { ...take, judging } : take, 'waiting');
       void navigate(`/takes/${take.id}`);
     } catch (failure) {
       setError(failure);

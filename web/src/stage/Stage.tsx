@@ -12,7 +12,7 @@ import { tempoOfAddress } from '../screens/play-address.ts';
 import { StageView } from './StageView.tsx';
 import { SimulatedTry } from './SimulatedTry.tsx';
 import { type Session, startSession } from './session.ts';
-import { tapOfKey, tapOfPointer } from './taps.ts';
+import { pointerSource, tapOfKey, tapOfPointer } from './taps.ts';
 
 export function Stage() {
   const { id } = useParams();
@@ -111,8 +111,13 @@ function Performance({ planId, plan, timeline }: { planId: string; plan: Plan; t
         void start();
       }
     };
+    const onKeyUp = ({ code, timeStamp }: KeyboardEvent) => session?.release(code, timeStamp);
     window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
+    window.addEventListener('keyup', onKeyUp);
+    return () => {
+      window.removeEventListener('keydown', onKey);
+      window.removeEventListener('keyup', onKeyUp);
+    };
   }, [session, starting, start, stop, leave]);
 
   useEffect(() => {
@@ -123,8 +128,13 @@ function Performance({ planId, plan, timeline }: { planId: string; plan: Plan; t
       event.preventDefault();
       session.tap(tapOfPointer(event, element.getBoundingClientRect()));
     };
+    const onRelease = (event: PointerEvent) => session.release(pointerSource(event), event.timeStamp);
     element.addEventListener('pointerdown', onPointer);
-    return () => element.removeEventListener('pointerdown', onPointer);
+    window.addEventListener('pointerup', onRelease);
+    return () => {
+      element.removeEventListener('pointerdown', onPointer);
+      window.removeEventListener('pointerup', onRelease);
+    };
   }, [session]);
 
   const player = players.data?.items.find(({ id }) => id === currentPlayerId());

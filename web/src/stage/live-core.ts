@@ -1,20 +1,6 @@
-/** The core as the stage shows it: the rows in sight, and, when asked for, the hits as they come. Pure. */
+/** The core as the stage shows it when asked to: with the hits as they come. Pure. */
 import type { Timeline } from '@feldspar/core/plan';
 import { type CoreModel, placeOfTime } from '../core-sample/model.ts';
-
-/** `count` rows from `first` on, with what lies in them. */
-export function windowOf(core: CoreModel, first: number, count: number): CoreModel {
-  const inside = <Item extends { row: number }>(items: Item[]) =>
-    items
-      .filter(({ row }) => row >= first && row < first + count)
-      .map((item) => ({ ...item, row: item.row - first }));
-  return {
-    rows: core.rows.slice(first, first + count),
-    marks: inside(core.marks),
-    missed: [],
-    extra: inside(core.extra),
-  };
-}
 
 /** While playing, a hit is shown against its nearest beat: a hint, not a measurement. */
 export function withLiveHits(core: CoreModel, timeline: Timeline, hitsS: number[]): CoreModel {

@@ -5,7 +5,9 @@
 import { type Plan, type Timeline, compile } from '@feldspar/core/plan';
 import { type Take, type TakeHit, clockOf } from '@feldspar/core/take';
 import { type PlayingClicks, playClicks } from '../audio/click-player.ts';
+import { judgingOf } from '../local/judging.ts';
 import { discard, keep, lockName } from '../local/outbox.ts';
+import { latencyOf } from '../rig/rig-store.ts';
 import type { Tap, TapInput } from './taps.ts';
 import { keepAwake } from './wake-lock.ts';
 
@@ -24,6 +26,8 @@ export interface Session {
   timeline: Timeline;
   positionS(performanceMs: number): number | null;
   tap(tap: Tap): void;
+  /** The key or pointer of a tap was let go. */
+  release(source: string, stampMs: number): void;
   tapCount(): number;
   /** Hits so far on the timeline, by the live clock; for feedback on the screen only. */
   liveHits(): number[];
@@ -61,11 +65,13 @@ export async function startSession(options: SessionOptions): Promise<Session> {
   function takeUntil(stoppedAtS: number | null, complete: boolean): Take {
     const clock = clicks.clockFacts();
     const map = complete && clock ? clockOf(clock) : null;
-    const hits: TakeHit[] = taps.map(({ stampMs, voice }) => ({
+    const hits: TakeHit[] = taps.map(({ stampMs, voice, releasedMs }) => ({
       timeS: map && clock ? map.contextS(stampMs) - clock.zeroContextS : (clicks.positionS(stampMs) ?? 0),
       stampMs,
       ...(voice ? { voice } : {}),
+      ...(releasedMs === undefined ? {} : { lengthS: (releasedMs - stampMs) / 1000 }),
     }));
+    const judging = judgingOf(playerId);
     return {
       format: 'feldspar-take',
       version: 1,
@@ -78,9 +84,10 @@ export async function startSession(options: SessionOptions): Promise<Session> {
       input: inputOf(taps),
       hits,
       clock,
-      latencyMs: 0,
+      latencyMs: latencyOf(clicks.output.key, mostUsed(taps)),
       simulated: null,
       note: '',
+      ...(judging ? { judging } : {}),
     };
   }
 
@@ -129,6 +136,10 @@ export async function startSession(options: SessionOptions): Promise<Session> {
     tap(tap) {
       if (!over) taps.push(tap);
     },
+    release(source, stampMs) {
+      const held = taps.findLast((tap) => tap.source === source);
+      if (held && !over) held.releasedMs ??= stampMs;
+    },
     tapCount: () => taps.length,
     liveHits: () => taps.flatMap(({ stampMs }) => clicks.positionS(stampMs) ?? []),
     stop: () => end(onDone),
@@ -140,4 +151,11 @@ function inputOf(taps: readonly Tap[]): TapInput | 'mixed' {
   const inputs = new Set(taps.map((tap) => tap.input));
   if (inputs.size > 1) return 'mixed';
   return taps[0]?.input ?? 'keys';
+}
+
+function mostUsed(taps: readonly Tap[]): TapInput {
+  const count = (input: TapInput) => taps.filter((tap) => tap.input === input).length;
+  return (['keys', 'touch', 'pointer'] as const).reduce((most, input) =>
+    count(input) > count(most) ? input : most,
+  );
 }

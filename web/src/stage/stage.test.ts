@@ -3,7 +3,8 @@ import { measureTake, simulatedTake } from '@feldspar/core/take';
 import { coreOfTimeline } from '../core-sample/model.ts';
 import { GROWING } from '../testing/documents.ts';
 import { beatStateAt } from './beat-state.ts';
-import { windowOf, withLiveHits } from './live-core.ts';
+import { windowOf } from '../core-sample/window.ts';
+import { withLiveHits } from './live-core.ts';
 import { SIMULATED_PLAYERS } from './simulated-players.ts';
 import { tapOfKey, tapOfPointer } from './taps.ts';
 
@@ -12,7 +13,7 @@ describe('taps carry the time of the event, never of the handler', () => {
 
   it('two hands have two keys; space is either', () => {
     const f = key('KeyF');
-    expect(tapOfKey(f)).toEqual({ stampMs: f.timeStamp, voice: 'left', input: 'keys' });
+    expect(tapOfKey(f)).toEqual({ stampMs: f.timeStamp, voice: 'left', input: 'keys', source: 'KeyF' });
     expect(tapOfKey(key('KeyJ'))?.voice).toBe('right');
     expect(tapOfKey(key('Space'))).not.toHaveProperty('voice');
   });
@@ -28,9 +29,14 @@ describe('taps carry the time of the event, never of the handler', () => {
   it('the halves of the screen are the two hands', () => {
     const surface = { left: 100, width: 400 };
     const tap = (clientX: number, pointerType: string) =>
-      tapOfPointer({ timeStamp: 12.5, clientX, pointerType }, surface);
-    expect(tap(299, 'touch')).toEqual({ stampMs: 12.5, voice: 'left', input: 'touch' });
-    expect(tap(301, 'mouse')).toEqual({ stampMs: 12.5, voice: 'right', input: 'pointer' });
+      tapOfPointer({ timeStamp: 12.5, clientX, pointerType, pointerId: 7 }, surface);
+    expect(tap(299, 'touch')).toEqual({ stampMs: 12.5, voice: 'left', input: 'touch', source: 'pointer 7' });
+    expect(tap(301, 'mouse')).toEqual({
+      stampMs: 12.5,
+      voice: 'right',
+      input: 'pointer',
+      source: 'pointer 7',
+    });
   });
 });
 

@@ -10,6 +10,10 @@ export interface Tap {
   stampMs: number;
   voice?: 'left' | 'right';
   input: TapInput;
+  /** Which key or pointer it was, to know it when it is let go. */
+  source: string;
+  /** When it was let go; not yet, or never seen, while it is absent. */
+  releasedMs?: number;
 }
 
 const KEYS: Record<string, Tap['voice'] | 'either'> = { KeyF: 'left', KeyJ: 'right', Space: 'either' };
@@ -18,17 +22,27 @@ const KEYS: Record<string, Tap['voice'] | 'either'> = { KeyF: 'left', KeyJ: 'rig
 export function tapOfKey(event: KeyboardEvent): Tap | null {
   const hand = KEYS[event.code];
   if (!hand || event.repeat || event.ctrlKey || event.metaKey || event.altKey) return null;
-  return { stampMs: event.timeStamp, input: 'keys', ...(hand === 'either' ? {} : { voice: hand }) };
+  return {
+    stampMs: event.timeStamp,
+    input: 'keys',
+    source: event.code,
+    ...(hand === 'either' ? {} : { voice: hand }),
+  };
 }
 
 /** The tap of a pointer event on a surface: its left half is the left hand. */
 export function tapOfPointer(
-  event: Pick<PointerEvent, 'timeStamp' | 'clientX' | 'pointerType'>,
+  event: Pick<PointerEvent, 'timeStamp' | 'clientX' | 'pointerType' | 'pointerId'>,
   surface: { left: number; width: number },
 ): Tap {
   return {
     stampMs: event.timeStamp,
     voice: event.clientX < surface.left + surface.width / 2 ? 'left' : 'right',
     input: event.pointerType === 'touch' ? 'touch' : 'pointer',
+    source: pointerSource(event),
   };
+}
+
+export function pointerSource({ pointerId }: Pick<PointerEvent, 'pointerId'>): string {
+  return `pointer ${pointerId}`;
 }

@@ -6,7 +6,7 @@ import type { Meter } from '@feldspar/core/time';
 import { Choice } from '../shell/Choice.tsx';
 import { LengthField } from './LengthField.tsx';
 import { PartCard } from './PartCard.tsx';
-import { PlacesField } from './PlacesField.tsx';
+import { PlacesField } from '../shell/PlacesField.tsx';
 import { TypedField, numberFrom, wholeFrom } from '../shell/TypedField.tsx';
 
 const SPOKEN: Record<string, string> = { low: 'low drum', high: 'high drum', [COUNT_VOICE]: 'spoken count' };

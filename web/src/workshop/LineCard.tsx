@@ -17,7 +17,7 @@ import { plural } from '../shell/text.ts';
 import { NoteSelect } from '../tempo/NoteSelect.tsx';
 import { LengthField } from './LengthField.tsx';
 import { PartCard } from './PartCard.tsx';
-import { PlacesField } from './PlacesField.tsx';
+import { PlacesField } from '../shell/PlacesField.tsx';
 import { SwingFields } from './SwingFields.tsx';
 import { TypedField, wholeFrom } from '../shell/TypedField.tsx';
 

@@ -1,6 +1,6 @@
 /** Places of the bar, typed as people say them. */
 import { type Meter, parseFraction, placesText, readPlaces } from '@feldspar/core/time';
-import { TypedField } from '../shell/TypedField.tsx';
+import { TypedField } from './TypedField.tsx';
 
 interface PlacesFieldProps {
   label: string;

@@ -1,0 +1,29 @@
+/** Which take this is: plan, tempo, player, day, and how many notes. */
+import Chip from '@mui/material/Chip';
+import Stack from '@mui/material/Stack';
+import Typography from '@mui/material/Typography';
+import { type Take, takeTempo } from '@feldspar/core/take';
+import { comparableName } from '@feldspar/core/time';
+import type { Report } from '@feldspar/core/timing';
+import { usePlayers } from '../api/hooks.ts';
+import { longDate, plural } from '../shell/text.ts';
+
+export function TakeLine({ take, report }: { take: Take; report: Report }) {
+  const players = usePlayers();
+  const player = players.data?.items.find(({ id }) => id === take.playerId);
+  const { counts } = report;
+  const parts = [
+    take.plan.title,
+    comparableName(takeTempo(take)) + (take.trueTempo ? ' in truth' : ''),
+    ...(player ? [[player.name, player.instrument].filter(Boolean).join(', ')] : []),
+    longDate(take.startedAt),
+    `${plural(counts.matched, 'hit')}, ${counts.missed === 0 ? 'none' : counts.missed} missed`,
+    ...(take.stoppedAtS !== null ? ['stopped early'] : []),
+  ];
+  return (
+    <Stack direction="row" useFlexGap spacing={1} sx={{ flexWrap: 'wrap', alignItems: 'center', mt: 0.75 }}>
+      <Typography sx={{ color: 'text.secondary' }}>{parts.join(' · ')}</Typography>
+      {take.input === 'simulated' && <Chip size="small" label="simulated player" variant="outlined" />}
+    </Stack>
+  );
+}
