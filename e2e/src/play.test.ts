@@ -48,7 +48,7 @@ const stored = async (): Promise<Take> => {
 /** On a busy machine the audio clock may step during the take; such a take says so and is played again. */
 async function playUndisturbed(bpm: number): Promise<{ take: Take; hits: ReturnType<typeof simulate> }> {
   const timeline = compile(withTempo(GROWING.plan, tempo(bpm, '1/4')));
-  const hits = simulate(timeline, PLAYER, 42);
+  const hits = simulate(timeline, PLAYER, 42).map((hit) => ({ ...hit, lengthS: 0.09 }));
   for (let attempt = 1; ; attempt++) {
     await browser.find('button', '^Start');
     if (attempt > REAL_ATTEMPTS) await useSteadyClock(browser);
@@ -81,6 +81,9 @@ it('a performer plays the growing silence and reads how far they drifted', async
   expect(take.input).toBe('keys');
   expect(new Set(take.hits.map((hit) => hit.voice))).toEqual(new Set(['left', 'right']));
   expect(got.counts).toEqual(wanted.counts);
+
+  // How long each key was held.
+  for (const hit of take.hits) expect(hit.lengthS).toBeCloseTo(0.09, 3);
 
   // Every hit and every gap within a millisecond of what the same hits give in the core.
   got.matches.forEach((match, i) =>

@@ -11,6 +11,8 @@ import { App } from './driver/app.ts';
 import { Browser, DESKTOP, PHONE } from './driver/browser.ts';
 
 const GROWING = READY_PLANS[3];
+/** A player of the demo studio. */
+const RUBEN = 'de300000-000a-4000-8000-000100000000';
 
 let app: App;
 let browser: Browser;
@@ -43,6 +45,9 @@ const screens = (): [string, RegExp][] => [
   [`/plans/${GROWING.id}/edit`, /The click leaves/],
   ['/rehear?rate=20', /One click at 20/],
   ['/log', /What was played/],
+  ['/rig', /Care of ears and hands/],
+  [`/hold?player=${RUBEN}`, /holds 30 ms for about/],
+  [`${reading}/beside/${reading.split('/').at(-1)}`, /Figures|First:/],
   ['/nowhere', /nothing at this address/],
 ];
 

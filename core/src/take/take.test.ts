@@ -2,7 +2,15 @@ import { compile } from '../plan/index.ts';
 import { STEADY_PLAYER, simulate } from '../players/index.ts';
 import { plan, withCountIn } from '../testing/plans.ts';
 import { measure } from '../timing/index.ts';
-import { type Take, measureTake, playedPart, summaryOf, takeSchema, takeSummarySchema } from './index.ts';
+import {
+  type Take,
+  holdOfTakes,
+  measureTake,
+  playedPart,
+  summaryOf,
+  takeSchema,
+  takeSummarySchema,
+} from './index.ts';
 
 const document = withCountIn(plan({ bars: 12, silence: { sound: 2, silent: [1, 2] } }));
 const timeline = compile(document);
@@ -112,5 +120,37 @@ describe('the summary kept beside a take', () => {
     );
     expect(summary.core.rows.length).toBeLessThanOrEqual(40);
     expect(summary.core.marks.length).toBeLessThanOrEqual(400);
+  });
+});
+
+describe('holding, from several takes', () => {
+  const played = (seed: number, traits: Partial<typeof STEADY_PLAYER> = {}): Take => ({
+    ...take,
+    hits: simulate(timeline, { ...STEADY_PLAYER, tempoPercent: 0, ...traits }, seed),
+  });
+  const width = (range: [number, number] | null) => range![1] - range![0];
+
+  it('of one take is that take’s own', () => {
+    expect(holdOfTakes([played(3)])).toEqual(measureTake(played(3)).report.holdBeats);
+  });
+
+  it('many takes narrow the range', () => {
+    const many = Array.from({ length: 8 }, (_, i) => played(20 + i));
+    const single = many.map((one) => width(holdOfTakes([one]).range));
+    expect(width(holdOfTakes(many).range)).toBeLessThan(single.reduce((a, b) => a + b) / single.length);
+  });
+
+  it('a player whose tempo differs from day to day holds less long than each day says', () => {
+    const days = [-2, 2, -2, 2].map((tempoPercent, i) => played(30 + i, { tempoPercent, clockSdMs: 4 }));
+    const even = [0, 0, 0, 0].map((tempoPercent, i) => played(30 + i, { tempoPercent, clockSdMs: 4 }));
+    expect(holdOfTakes(days).beats!).toBeLessThan(holdOfTakes(even).beats!);
+  });
+
+  it('the newest take’s tolerance is asked for; takes without a gap say nothing', () => {
+    const newest = { ...played(3), judging: { tolerance: { level: 'beginner' as const } } };
+    expect(holdOfTakes([newest, played(4)]).toleranceMs).toBe(60);
+    const steady = plan({ bars: 4 });
+    const none = { ...take, plan: steady, hits: simulate(compile(steady), STEADY_PLAYER, 1) };
+    expect(holdOfTakes([none])).toMatchObject({ beats: null, why: expect.stringMatching(/needs 12/) });
   });
 });

@@ -23,7 +23,8 @@ const PATIENCE_MS = 15_000;
 const BY_ROLE = `
   const [role, name] = arguments;
   const IMPLIED = { button: 'button', link: 'a[href]', heading: 'h1,h2,h3', textbox: 'input:not([type]),input[type=text],textarea',
-    combobox: 'select', switch: 'input[role=switch],input[type=checkbox]', img: 'img,svg[role=img],canvas[role=img]', main: 'main', list: 'ul', listitem: 'li', status: '[role=status]', alert: '[role=alert]', option: '[role=option]', table: 'table', radio: 'input[type=radio]' };
+    combobox: 'select', switch: 'input[role=switch],input[type=checkbox]', img: 'img,svg[role=img],canvas[role=img]', main: 'main', list: 'ul', listitem: 'li', status: '[role=status]', alert: '[role=alert]', option: '[role=option]', table: 'table', radio: 'input[type=radio]',
+    slider: 'input[type=range]', row: 'tr' };
   const label = (el) => {
     const labelled = el.getAttribute('aria-labelledby');
     const texts = [];
@@ -166,14 +167,19 @@ export class Browser {
     return new URL(await this.driver.getCurrentUrl()).pathname;
   }
 
-  /** A key as the operating system sends it, with a time stamp of our choosing on the performance timeline. */
-  async key(key: string, code: string, keyCode: number, stampMs?: number): Promise<void> {
-    const timestamp =
-      stampMs === undefined ? {} : { timestamp: ((await this.timeOrigin()) + stampMs) / 1000 };
+  /** A key as the operating system sends it, with a time stamp of our choosing on the performance timeline, and held so long. */
+  async key(key: string, code: string, keyCode: number, stampMs?: number, heldMs = 0): Promise<void> {
+    const origin = stampMs === undefined ? 0 : await this.timeOrigin();
+    const at = (ms: number) => (stampMs === undefined ? {} : { timestamp: (origin + stampMs + ms) / 1000 });
     const text = key.length === 1 ? key : key === 'Enter' ? '\r' : undefined;
-    const common = { key, code, windowsVirtualKeyCode: keyCode, ...timestamp };
-    await this.devTools('Input.dispatchKeyEvent', { type: 'keyDown', ...common, ...(text ? { text } : {}) });
-    await this.devTools('Input.dispatchKeyEvent', { type: 'keyUp', ...common });
+    const common = { key, code, windowsVirtualKeyCode: keyCode };
+    await this.devTools('Input.dispatchKeyEvent', {
+      type: 'keyDown',
+      ...common,
+      ...at(0),
+      ...(text ? { text } : {}),
+    });
+    await this.devTools('Input.dispatchKeyEvent', { type: 'keyUp', ...common, ...at(heldMs) });
   }
 
   press(key: 'Enter' | 'Escape' | 'Tab' | 'ArrowUp' | 'ArrowDown'): Promise<void> {

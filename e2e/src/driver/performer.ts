@@ -22,7 +22,7 @@ export async function performHits(browser: Browser, hits: readonly Hit[], untilS
       const stampMs = zeroMs + 1000 * due[sent].timeS;
       if (stampMs > nowMs) break;
       const [key, code, keyCode] = sent % 2 === 0 ? LEFT : RIGHT;
-      await browser.key(key, code, keyCode, stampMs);
+      await browser.key(key, code, keyCode, stampMs, 1000 * (due[sent].lengthS ?? 0));
     }
     await new Promise((resolve) => setTimeout(resolve, 120));
   }

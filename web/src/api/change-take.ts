@@ -12,6 +12,8 @@ export async function changeTake(take: Take, change: TakeChange): Promise<void> 
   const waiting = await waitingTake(take.id);
   if (waiting) await keep({ ...waiting, ...change }, 'waiting');
   else await request('PATCH', `/takes/${take.id}`, change);
-  await mutate(`/takes/${take.id}`, { ...take, ...change }, { revalidate: false });
+  await mutate<Take>(`/takes/${take.id}`, (current) => ({ ...(current ?? take), ...change }), {
+    revalidate: false,
+  });
   void mutate(isTakeList);
 }

@@ -1,4 +1,5 @@
 /** How a take is judged: what counts as one sound, and where the player means to be. The figures follow at once. */
+import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
@@ -6,13 +7,11 @@ import type { Take } from '@feldspar/core/take';
 import type { Meter } from '@feldspar/core/time';
 import { type Judging, LEVELS, type Level } from '@feldspar/core/timing';
 import { useSnackbar } from 'notistack';
-import { useState } from 'react';
-import { changeTake } from '../api/change-take.ts';
 import { judgingOf, setJudgingOf } from '../local/judging.ts';
 import { Choice } from '../shell/Choice.tsx';
-import { ErrorNotice } from '../shell/ErrorNotice.tsx';
 import { PlacesField } from '../shell/PlacesField.tsx';
 import { TypedField, numberFrom } from '../shell/TypedField.tsx';
+import { useKeptChange } from './useKeptChange.ts';
 
 const PERCENT = 'percent';
 const CHOICES: [Level | typeof PERCENT, string][] = [
@@ -26,16 +25,13 @@ const USUAL_OFFSET_MS = 15;
 
 export function JudgingPanel({ take, meter }: { take: Take; meter: Meter }) {
   const { enqueueSnackbar } = useSnackbar();
-  const [error, setError] = useState<unknown>(null);
-  const judging = take.judging ?? {};
+  const { value, change: keep, state } = useKeptChange<Judging | null>(take, 'judging', take.judging ?? null);
+  const judging = value ?? {};
   const { tolerance, intended } = judging;
   const percent = tolerance && 'percent' in tolerance ? tolerance.percent : null;
   const level = tolerance && 'level' in tolerance ? tolerance.level : 'usual';
 
-  const change = (next: Judging) => {
-    setError(null);
-    changeTake(take, { judging: next.tolerance || next.intended ? next : null }).catch(setError);
-  };
+  const change = (next: Judging) => keep(next.tolerance || next.intended ? next : null);
   const late = (intended?.offsetMs ?? USUAL_OFFSET_MS) >= 0;
   const sizeMs = Math.abs(intended?.offsetMs ?? USUAL_OFFSET_MS);
   const intend = (offsetMs: number) =>
@@ -126,7 +122,9 @@ export function JudgingPanel({ take, meter }: { take: Take; meter: Meter }) {
           Judge the next takes like this
         </Button>
       )}
-      {error !== null && <ErrorNotice error={error} />}
+      {typeof state === 'object' && (
+        <Alert severity="warning">Kept in this browser, not saved yet: {state.failed}</Alert>
+      )}
     </Stack>
   );
 }

@@ -4,14 +4,11 @@ import Button from '@mui/material/Button';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import { useColorScheme } from '@mui/material/styles';
-import { useEffect, useRef } from 'react';
 import { NavLink, Outlet } from 'react-router';
-import { useSWRConfig } from 'swr';
-import { request } from '../api/client.ts';
-import { isTakeList, useRemeasuring } from '../api/hooks.ts';
 import { useOutbox } from '../local/useOutbox.ts';
 import { DARK, LIGHT } from '../theme/palette.ts';
 import { DISPLAY_FACE } from '../theme/theme.ts';
+import { MeasuringAnew } from './MeasuringAnew.tsx';
 
 const PLACES = [
   { to: '/', name: 'Bench' },
@@ -110,33 +107,6 @@ function Waiting() {
     <Box role="status" sx={{ px: 2.5, py: 1, fontSize: '0.85rem', color: DARK.late }}>
       {waiting > 0 && `${waiting} ${waiting === 1 ? 'take waits' : 'takes wait'} for the server; kept here. `}
       {refused > 0 && `${refused} refused: see the log.`}
-    </Box>
-  );
-}
-
-/** After an update: the figures of lists are computed anew, and lists are read again when that is done. */
-function MeasuringAnew() {
-  const { data, mutate: renew } = useRemeasuring();
-  const { mutate } = useSWRConfig();
-  const running = data?.running ?? false;
-  const wasRunning = useRef(false);
-  useEffect(() => {
-    if (wasRunning.current && !running) void mutate(isTakeList);
-    wasRunning.current = running;
-  }, [running, mutate]);
-  if (!data || !running) return null;
-  const stop = async () => {
-    await request('DELETE', '/remeasuring');
-    await renew();
-  };
-  return (
-    <Box sx={{ px: 2.5, py: 1, fontSize: '0.85rem', color: DARK.quiet }}>
-      <span role="status">
-        Measuring takes anew: {data.done} of {data.total}
-      </span>
-      <Button size="small" sx={{ color: DARK.ink, p: 0, display: 'block' }} onClick={() => void stop()}>
-        Not now
-      </Button>
     </Box>
   );
 }
