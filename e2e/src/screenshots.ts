@@ -29,13 +29,33 @@ async function shot(
   console.log(name);
 }
 
+interface Item {
+  id: string;
+  title: string;
+  playerId: string;
+  summary: { verdict: string };
+}
+
+const { items } = (await (await fetch(`${app.url}/api/takes?limit=100`)).json()) as { items: Item[] };
+const growing = items.filter(({ title }) => title === 'Growing silence');
 /** A take that says something: the growing silence, hurried. */
-async function tellingTake(): Promise<string> {
-  const answer = await fetch(`${app.url}/api/takes?limit=100`);
-  const { items } = (await answer.json()) as {
-    items: { id: string; title: string; summary: { verdict: string } }[];
-  };
-  return items.find((item) => item.title === 'Growing silence' && item.summary.verdict === 'rushing')!.id;
+const telling = growing.find(({ summary }) => summary.verdict === 'rushing')!;
+const good = items.find(({ summary }) => summary.verdict === 'steady')!;
+/** The same player, earlier. */
+const earlier = growing
+  .filter(({ playerId, id }) => playerId === telling.playerId && id !== telling.id)
+  .at(-1)!;
+
+/** A take of which next to nothing can be said. @returns its id. */
+async function shortTake(): Promise<string> {
+  const raw = await (await fetch(`${app.url}/api/takes/${telling.id}`)).json();
+  const take = { ...raw, id: crypto.randomUUID(), stoppedAtS: 9, hits: raw.hits.slice(0, 3), note: '' };
+  await fetch(`${app.url}/api/takes/${take.id}`, {
+    method: 'PUT',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify(take),
+  });
+  return take.id as string;
 }
 
 const FOUR = { meter: { beats: 4, unit: '1/4' }, tempo: { bpm: 84, beat: '1/4' } };
@@ -70,21 +90,10 @@ async function playUntilBar(bar: number) {
 await browser.goto(app.url);
 await browser.script('localStorage.setItem("feldspar player", arguments[0])', RUBEN);
 
-const reading = `/takes/${await tellingTake()}`;
+const reading = `/takes/${telling.id}`;
 await shot('bench', DESKTOP, go('/', /choose another click/));
-await shot('bench-phone', PHONE, go('/', /choose another click/));
 await shot('plan', DESKTOP, go(`/plans/${GROWING}`, /Longest alone/));
 await shot('plans', DESKTOP, go('/plans', /in the order people learn them/));
-const simple = await ownPlan('Two bars on, two bars off', [
-  {
-    bars: 16,
-    ...FOUR,
-    clicks: [{ at: ['1/4', '3/4'], voice: 'wood' }],
-    silence: { sound: 2, silent: 2 },
-    play: [{ every: '1/4' }],
-  },
-]);
-await shot('workshop', DESKTOP, go(`/plans/${simple}/edit`, /The click leaves/));
 const layered = await ownPlan('Hand and foot over five', [
   {
     name: 'with the eighths',
@@ -110,23 +119,25 @@ const layered = await ownPlan('Hand and foot over five', [
   { name: 'all gone', bars: 4, ...FOUR, clicks: [], play: [{ every: '1/4' }] },
 ]);
 await shot('workshop-layered', DESKTOP, go(`/plans/${layered}/edit`, /with the eighths/));
-await shot('workshop-phone', PHONE, go(`/plans/${layered}/edit`, /with the eighths/));
 await shot('workshop-errors', DESKTOP, async () => {
   await go(`/plans/${layered}/edit`, /with the eighths/)();
   await browser.fill('textbox', '^Beats in a bar', '3');
   await browser.see(/lies outside a bar/);
 });
-await shot('stage-ready', DESKTOP, go(`/plans/${GROWING}/play`, /Start/));
 await shot('stage', DESKTOP, () => playUntilBar(3));
 await shot('stage-phone', PHONE, () => playUntilBar(2));
 await shot('reading', DESKTOP, go(reading, /Where you drifted/));
+await shot('reading-good', DESKTOP, go(`/takes/${good.id}`, /Where you drifted/));
+await shot('reading-short', DESKTOP, go(`/takes/${await shortTake()}`, /too few|too little/i));
+await shot('beside', DESKTOP, go(`/takes/${earlier.id}/beside/${telling.id}`, /First:/));
+await shot('hold', DESKTOP, go(`/hold?player=${RUBEN}`, /holds 30 ms/));
+await shot('rig', DESKTOP, go('/rig', /Care of ears and hands/));
 await shot('reading-dark', DESKTOP, go(reading, /Where you drifted/), 'dark');
 await shot('reading-phone', PHONE, go(reading, /Where you drifted/));
 const desk = '/desk?quarters=100&foot=1/2&click=1/8&meter=4/4&said=200';
 await shot('desk', DESKTOP, go(desk, /Your click at 200 is eighths/));
 await shot('desk-phone', PHONE, go(desk, /Your click at 200 is eighths/));
 await shot('rehear', DESKTOP, go('/rehear?rate=110&beats=5&part=and', /One click at 110/));
-await shot('tempo-table', DESKTOP, go('/desk/table?note=1/4&rate=90', /clockwork scale/));
 await shot('log', DESKTOP, go('/log', /What was played/));
 
 await browser.close();

@@ -197,4 +197,6 @@ it('another sound output asks to be measured again', async () => {
   );
   await browser.goto(`${app.url}/rig`);
   await browser.see(/another way than when latency was measured \(Old headphones\)/);
+  await browser.goto(`${app.url}/plans/${GROWING.id}/play`);
+  await browser.see(/another way than when latency was measured, so none is taken off/);
 });

@@ -53,6 +53,28 @@ describe('the click that moves', () => {
   });
 });
 
+describe('stop time', () => {
+  it('a click that only thins out or comes back has not moved', () => {
+    const stop = compile(plan({ bars: 3 }, { bars: 1, clicks: [{ at: ['0'] }] }, { bars: 2 }));
+    expect(
+      measure(
+        stop,
+        stop.targets.map(({ timeS }) => ({ timeS })),
+      ).entries,
+    ).toEqual([]);
+  });
+
+  it('coming back in after a bar of rest is counted in beats from the first note', () => {
+    const rest = Array.from({ length: 4 }, () => ({ dur: '1/4', rest: true }));
+    const notes = Array.from({ length: 8 }, () => ({ dur: '1/4' }));
+    const timeline = compile(plan({ bars: 6, play: [{ rhythm: [...notes, ...rest] }] }));
+    const hits = timeline.targets.map(({ timeS, bar }, i) => ({
+      timeS: timeS + (bar === 3 && i < 10 ? 0.09 : 0),
+    }));
+    expect(measure(timeline, hits).entries).toEqual([{ kind: 'reentered', bar: 4, beats: 2 }]);
+  });
+});
+
 it('a plan without moves has no entries', () => {
   expect(measure(compile(plan()), []).entries).toEqual([]);
 });

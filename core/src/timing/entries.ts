@@ -1,4 +1,4 @@
-/** How soon a player is with the click: where he joins in, and where the click has moved. */
+/** How soon a player is with the click: where he joins in, comes back in after bars of rest, and where the click has moved. */
 import { type Timeline, beatOf } from '../plan/index.ts';
 import { median } from '../stats/index.ts';
 import type { Match } from './matching.ts';
@@ -58,19 +58,30 @@ function startsOf(timeline: Timeline): Start[] {
   const played = bars.findIndex(({ kind }) => kind === 'play');
   if (first && first.bar > played)
     starts.push({ kind: 'joined', bar: first.bar, beat: beatOf(bars[first.bar], first.position) });
+  const mine = targets.filter(({ line, optional }) => line === 0 && !optional);
+  mine.forEach(({ bar, position }, i) => {
+    // A whole bar of his own went by in which he played nothing.
+    if (i > 0 && bar - mine[i - 1].bar > 1)
+      starts.push({ kind: 'reentered', bar, beat: beatOf(bars[bar], position) });
+  });
   const places = placesByBar(timeline);
   for (let bar = played + 1; bar < bars.length; bar++) {
-    const moved = bars[bar].section !== bars[bar - 1].section && places[bar] !== places[bar - 1];
-    // A click that went is no click to be found.
-    if (moved && places[bar] !== '' && bar > (first?.bar ?? Infinity))
+    const another = bars[bar].section !== bars[bar - 1].section;
+    if (another && hasMoved(places[bar - 1], places[bar]) && bar > (first?.bar ?? Infinity))
       starts.push({ kind: 'moved', bar, beat: bars[bar].firstBeat });
   }
-  return starts;
+  return starts.sort((a, b) => a.beat - b.beat);
 }
 
-/** Where in each bar a click sounds, as text. */
-function placesByBar({ bars, clicks }: Timeline): string[] {
+/** Clicks that only went, or only came, have not moved: what is left of them stands where it stood. */
+function hasMoved(before: ReadonlySet<string>, after: ReadonlySet<string>): boolean {
+  const within = (a: ReadonlySet<string>, b: ReadonlySet<string>) => [...a].every((place) => b.has(place));
+  return before.size > 0 && after.size > 0 && !within(before, after) && !within(after, before);
+}
+
+/** Where in each bar a click sounds. */
+function placesByBar({ bars, clicks }: Timeline): Set<string>[] {
   const places = bars.map(() => new Set<string>());
   for (const { bar, position, sounding } of clicks) if (sounding) places[bar].add(position.toFraction());
-  return places.map((set) => [...set].sort().join(' '));
+  return places;
 }

@@ -156,13 +156,24 @@ function slippedBeats(scene: Scene, inside: readonly Match[]): { beats: number |
   if (!last) return null;
   const off = last.asynchronyMs / scene.beatMs[last.target];
   const { index, timeMs } = scene.lines[last.line];
-  const from = index.indexOf(inside[0].target);
-  const places = timeMs.subarray(Math.max(0, from), index.indexOf(last.target) + 1);
+  const from = placeIn(index, inside[0].target);
+  const places = timeMs.subarray(from, placeIn(index, last.target) + 1);
   const step = places.length > 1 ? places[1] - places[0] : 0;
   const alike = places.every((time, i) => i === 0 || Math.abs(time - places[i - 1] - step) < 1);
   if (alike && Math.abs(off) > AMBIGUOUS_BEATS) return { beats: null };
   // Not a negative nothing.
   return { beats: Math.round(off) || 0 };
+}
+
+/** Of a target among a line's targets, which lie in order; where it would be, of another line's. */
+function placeIn(index: readonly number[], target: number): number {
+  let [low, high] = [0, index.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (index[middle] < target) low = middle + 1;
+    else high = middle;
+  }
+  return low;
 }
 
 function runs(scene: Scene, inside: readonly Match[]): Differences[] {

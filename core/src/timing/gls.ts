@@ -89,12 +89,21 @@ function leastSquares(runs: readonly Run[], q: number, n: number, p: number, own
     for (let i = 0; i < y.length; i++) {
       const ratio = i === 0 ? 0 : -q / d;
       d = k[i] * (1 - 2 * q) + 2 * q - (i === 0 ? 0 : (q * q) / d);
-      for (let c = 0; c < p; c++) z[c] = x[c][i] - ratio * z[c];
-      z[p] = y[i] - ratio * z[p];
       const inverse = 1 / d;
-      for (let a = 0; a < width; a++) {
-        const scaled = z[a] * inverse;
-        for (let b = a; b < width; b++) s[a * width + b] += scaled * z[b];
+      if (p === 1) {
+        // The commonest case by far, and the same sums.
+        const zx = (z[0] = x[0][i] - ratio * z[0]);
+        const zy = (z[1] = y[i] - ratio * z[1]);
+        s[0] += zx * zx * inverse;
+        s[1] += zx * zy * inverse;
+        s[3] += zy * zy * inverse;
+      } else {
+        for (let c = 0; c < p; c++) z[c] = x[c][i] - ratio * z[c];
+        z[p] = y[i] - ratio * z[p];
+        for (let a = 0; a < width; a++) {
+          const scaled = z[a] * inverse;
+          for (let b = a; b < width; b++) s[a * width + b] += scaled * z[b];
+        }
       }
       product *= d;
       if (product > 1e200 || product < 1e-200) {

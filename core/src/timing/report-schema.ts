@@ -96,9 +96,9 @@ export const reportSchema = z.object({
     why,
   }),
   lengths: z.object({ n: z.number().int(), meanRatio: figure, why }),
-  /** Where the player joined in or the click moved, and how many beats it took to be with it. */
+  /** Where the player joined in, came back in after a rest of a bar or more, or the click moved, and how many beats it took to be with it. */
   entries: z.array(
-    z.object({ kind: z.enum(['joined', 'moved']), bar: z.number().int(), beats: figure, why }),
+    z.object({ kind: z.enum(['joined', 'reentered', 'moved']), bar: z.number().int(), beats: figure, why }),
   ),
   /** Where the player turned round onto a displaced click, and for how many hits. */
   flips: z.array(z.object({ bar: z.number().int(), hits: z.number().int() })),

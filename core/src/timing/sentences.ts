@@ -129,7 +129,11 @@ function flipSentence({ flips }: Omit<Report, 'sentences'>): string[] {
 function entrySentence({ entries }: Omit<Report, 'sentences'>): string[] {
   const lost = entries.find(({ beats }) => beats === null);
   const what = ({ kind, bar }: Report['entries'][number]) =>
-    kind === 'joined' ? `Joining in at bar ${bar}` : `Where the click moved, at bar ${bar},`;
+    ({
+      joined: `Joining in at bar ${bar}`,
+      reentered: `Coming back in at bar ${bar}`,
+      moved: `Where the click moved, at bar ${bar},`,
+    })[kind];
   if (lost) return [`${what(lost)} you were never with it for four notes in a row.`];
   const slowest = entries.reduce<Report['entries'][number] | null>(
     (worst, entry) => (entry.beats! > (worst?.beats ?? 0) ? entry : worst),

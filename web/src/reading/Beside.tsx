@@ -44,11 +44,11 @@ function beatMs({ take: { plan } }: Measured): number {
 }
 
 function Pair({ first, second }: { first: Measured; second: Measured }) {
+  const cores = useMemo(() => coresOf([first, second]), [first, second]);
   const { sentences } = compareTakes(
     { report: first.report, beatMs: beatMs(first) },
     { report: second.report, beatMs: beatMs(second) },
   );
-  const cores = useMemo(() => coresOf([first, second]), [first, second]);
   const differs = [
     ...(first.take.plan.title === second.take.plan.title ? [] : ['plans']),
     ...(quartersPerMinute(takeTempo(first.take)).equals(quartersPerMinute(takeTempo(second.take)))

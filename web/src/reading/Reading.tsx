@@ -38,6 +38,9 @@ import { spreadOf } from './spread-data.ts';
 import { tempoData } from './tempo-data.ts';
 import { useMeasured } from './useMeasured.ts';
 
+/** Of fewer hits a spread or a profile is a picture of chance. */
+const FEWEST_FOR_PICTURES = 12;
+
 export default function Reading() {
   const { id = '' } = useParams();
   return <ReadingById key={id} id={id} />;
@@ -76,7 +79,8 @@ function ReadingOf({ take, report, hits }: ReadingOfProps) {
   const disturbance = disturbanceSentence(report);
   const [sentence, ...others] = report.sentences;
   const more = others.filter((text) => text !== disturbance);
-  const enough = report.matches.length > 1;
+  const drawn = report.matches.length > 1;
+  const enough = report.matches.length >= FEWEST_FOR_PICTURES;
 
   return (
     <Stack spacing={2.5} sx={{ maxWidth: 1240 }}>
@@ -114,7 +118,7 @@ function ReadingOf({ take, report, hits }: ReadingOfProps) {
             </Panel>
           )}
           <NextSteps take={take} onGo={(address) => void navigate(address)} />
-          {enough && (
+          {drawn && (
             <Panel title="Where you drifted">
               <DriftCurve
                 data={curves.drift}

@@ -14,6 +14,12 @@ export interface FigureRow {
 const ms = (value: number) => `${oneDecimal(value)} ms`;
 const percent = (share: number) => `${Math.round(100 * share)} %`;
 
+const ENTRIES: Record<Report['entries'][number]['kind'], string> = {
+  joined: 'Joining in',
+  reentered: 'Coming back in',
+  moved: 'The click moved',
+};
+
 export function figureRows(report: Report): FigureRow[] {
   const { clicked, silent, drift, steadiness, correction, holdBeats, intended, unison, swing, lengths } =
     report;
@@ -108,7 +114,7 @@ export function figureRows(report: Report): FigureRow[] {
     ),
     ...report.entries.map(({ kind, bar, beats, why }) =>
       row(
-        kind === 'joined' ? `Joining in at bar ${bar}` : `The click moved at bar ${bar}`,
+        `${ENTRIES[kind]} at bar ${bar}`,
         beats !== null && `with it after ${plural(beats, 'beat')}`,
         'How soon four notes in a row lay where you sit with the click.',
         why,

@@ -1,6 +1,7 @@
 /** A take and its report, measured off the main thread; measured anew when its judging changes, the old one shown meanwhile. */
 import type { Take } from '@feldspar/core/take';
 import type { Report } from '@feldspar/core/timing';
+import { useMemo } from 'react';
 import useSWRImmutable from 'swr/immutable';
 import { useTake } from '../api/hooks.ts';
 import { measureInWorker } from '../workers/measure.ts';
@@ -19,8 +20,9 @@ export function useMeasured(id: string): { measured: Measured | null; error: unk
     () => measureInWorker(data!),
     { keepPreviousData: true },
   );
-  return {
-    measured: data && result.data ? { take: data, report: result.data.report, hits: result.data.hits } : null,
-    error: take.error ?? result.error,
-  };
+  const measured = useMemo(
+    () => (data && result.data ? { take: data, report: result.data.report, hits: result.data.hits } : null),
+    [data, result.data],
+  );
+  return { measured, error: take.error ?? result.error };
 }

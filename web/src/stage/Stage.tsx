@@ -8,6 +8,7 @@ import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { usePlan, usePlayers } from '../api/hooks.ts';
 import { currentPlayerId } from '../players/current-player.ts';
 import { prepareReading } from '../reading/load.ts';
+import { RigHint } from '../rig/RigHint.tsx';
 import { tempoOfAddress } from '../screens/play-address.ts';
 import { StageView } from './StageView.tsx';
 import { SimulatedTry } from './SimulatedTry.tsx';
@@ -151,7 +152,12 @@ function Performance({ planId, plan, timeline }: { planId: string; plan: Plan; t
       onStart={() => void start()}
       onStop={stop}
       onLeave={leave}
-      aside={<SimulatedTry plan={plan} planId={planId} />}
+      aside={
+        <>
+          <RigHint />
+          <SimulatedTry plan={plan} planId={planId} />
+        </>
+      }
       error={error}
     />
   );
