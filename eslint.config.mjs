@@ -13,12 +13,13 @@ export const ROOMS = {
   reference: ['time', 'stats'],
   clock: ['stats'],
   plan: ['time'],
+  counts: ['time', 'plan'],
   sound: ['time', 'plan'],
   timing: ['time', 'plan', 'stats'],
   players: ['plan', 'timing'],
   take: ['time', 'stats', 'clock', 'plan', 'players', 'timing'],
   practice: ['time', 'reference', 'plan', 'take'],
-  formats: ['time', 'plan', 'sound', 'take', 'timing'],
+  formats: ['time', 'plan', 'counts', 'sound', 'take', 'timing'],
 };
 
 const outside = [

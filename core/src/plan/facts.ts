@@ -63,8 +63,11 @@ function longestAlone({ bars, clicks, endS }: Timeline): Aloneness {
     ...marks,
     { timeS: endS, beat: last.firstBeat + last.meter.beats, bar: last.number },
   ];
+  const playsS = bars.find(({ kind }) => kind === 'play')?.startS ?? 0;
   let best: Aloneness = { beats: 0, seconds: 0, fromBar: edges[0].bar };
   for (let i = 1; i < edges.length; i++) {
+    // What passes in the count-in nobody plays through.
+    if (playsS > 0 && edges[i].timeS <= playsS + 1e-9) continue;
     const seconds = edges[i].timeS - edges[i - 1].timeS;
     // A hair's breadth, so that of equal waits the first is named whatever the rounding of seconds.
     if (seconds > best.seconds + 1e-9) {

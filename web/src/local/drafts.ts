@@ -41,12 +41,12 @@ export function beginDraft(plan: Plan): string {
 }
 
 /** Every draft that the server knows nothing of. */
-export function newDrafts(): { id: string; title: string }[] {
+export function newDrafts(): { id: string; title: string; sheet: boolean }[] {
   return Object.keys(localStorage)
     .filter((key) => key.startsWith(PREFIX))
     .flatMap((key) => {
       const id = key.slice(PREFIX.length);
       const draft = readDraft(id);
-      return draft && !draft.stored ? [{ id, title: draft.plan.title }] : [];
+      return draft && !draft.stored ? [{ id, title: draft.plan.title, sheet: 'sheet' in draft.plan }] : [];
     });
 }

@@ -7,6 +7,7 @@ import { useNavigate } from 'react-router';
 import { useSWRConfig } from 'swr';
 import { request } from '../api/client.ts';
 import { beginDraft } from '../local/drafts.ts';
+import { sheetOf } from '../sheet/sheet-plan.ts';
 import { HarderDialog } from './HarderDialog.tsx';
 import { copyOf } from './new-plan.ts';
 
@@ -42,6 +43,11 @@ export function MakeOwn({ id, plan, own, disabled }: MakeOwnProps) {
   );
   return (
     <>
+      {own && sheetOf(plan) && (
+        <Button variant="outlined" color="inherit" onClick={() => void navigate(`/sheets/${id}`)}>
+          Open the count sheet
+        </Button>
+      )}
       {own && build('Change it', () => id)}
       {build(own ? 'Build on a copy' : 'Make it my own', () => beginDraft(copyOf(plan)))}
       <Button variant="outlined" color="inherit" disabled={disabled} onClick={() => setAsking(true)}>

@@ -7,7 +7,7 @@ import Switch from '@mui/material/Switch';
 import Typography from '@mui/material/Typography';
 import { type Plan, compile, planFacts, planTempo, withTempo } from '@feldspar/core/plan';
 import { familyOf } from '@feldspar/core/practice';
-import { isVoice } from '@feldspar/core/sound';
+import { COUNT_VOICE, isVoice } from '@feldspar/core/sound';
 import { type Tempo, comparableName, meterName, parseFraction } from '@feldspar/core/time';
 import { Suspense, lazy, useCallback, useMemo, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
@@ -140,7 +140,7 @@ function Facts({ plan, timeline }: { plan: Plan; timeline: ReturnType<typeof com
   const facts = useMemo(() => planFacts(timeline), [timeline]);
   const { meter } = plan.sections[0];
   const missingVoices = [...new Set(timeline.clicks.map((click) => click.voice))].filter(
-    (voice) => !isVoice(voice),
+    (voice) => !isVoice(voice) && voice !== COUNT_VOICE,
   );
   const { longestAlone } = facts;
   return (

@@ -9,6 +9,7 @@ import { Link, useNavigate, useSearchParams } from 'react-router';
 import { usePlans } from '../api/hooks.ts';
 import type { StoredPlan } from '../api/types.ts';
 import { Choice } from '../shell/Choice.tsx';
+import { newSheetPlan } from '../sheet/sheet-plan.ts';
 import { ErrorNotice } from '../shell/ErrorNotice.tsx';
 import { beginDraft, newDrafts } from '../local/drafts.ts';
 import { NEW_PLAN } from './new-plan.ts';
@@ -58,6 +59,13 @@ export default function Plans() {
             <Button variant="contained" onClick={() => void navigate(`/plans/${beginDraft(NEW_PLAN)}/edit`)}>
               Build a plan
             </Button>
+            <Button
+              variant="outlined"
+              color="inherit"
+              onClick={() => void navigate(`/sheets/${beginDraft(newSheetPlan())}`)}
+            >
+              Write a count sheet
+            </Button>
             <OpenPlanFile onOpened={() => void plans.mutate()} />
           </Stack>
         </Stack>
@@ -69,11 +77,11 @@ export default function Plans() {
             sx={{ flexWrap: 'wrap', alignItems: 'center', mb: 1.5 }}
           >
             <Typography variant="body2">Not saved yet, kept in this browser:</Typography>
-            {drafts.map(({ id, title }) => (
+            {drafts.map(({ id, title, sheet }) => (
               <Button
                 key={id}
                 component={Link}
-                to={`/plans/${id}/edit`}
+                to={sheet ? `/sheets/${id}` : `/plans/${id}/edit`}
                 size="small"
                 variant="outlined"
                 color="inherit"

@@ -7,7 +7,7 @@ import Typography from '@mui/material/Typography';
 import { barIndexAt } from '@feldspar/core/plan';
 import { type Take, playedTimeline } from '@feldspar/core/take';
 import { type Report, disturbanceSentence } from '@feldspar/core/timing';
-import { useMemo } from 'react';
+import { Suspense, lazy, useMemo } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { CoreWindow } from '../core-sample/CoreWindow.tsx';
 import { coreOfTake } from '../core-sample/model.ts';
@@ -17,6 +17,7 @@ import { Panel } from '../shell/Panel.tsx';
 import { PrintButton } from '../shell/PrintButton.tsx';
 import { saveFile } from '../shell/save-file.ts';
 import { plural, unbroken } from '../shell/text.ts';
+import { sheetOf } from '../sheet/sheet-plan.ts';
 import { AllFigures } from './AllFigures.tsx';
 import { CompareWith } from './CompareWith.tsx';
 import { DriftCurve } from './DriftCurve.tsx';
@@ -37,6 +38,9 @@ import { profileOf } from './profile-data.ts';
 import { spreadOf } from './spread-data.ts';
 import { tempoData } from './tempo-data.ts';
 import { useMeasured } from './useMeasured.ts';
+
+/** The engraver is large and comes only for takes of a count sheet. */
+const OnTheLine = lazy(() => import('../sheet/OnTheLine.tsx'));
 
 /** Of fewer hits a spread or a profile is a picture of chance. */
 const FEWEST_FOR_PICTURES = 12;
@@ -76,6 +80,7 @@ function ReadingOf({ take, report, hits }: ReadingOfProps) {
   );
   const { meter } = timeline.bars[barIndexAt(timeline.bars, timeline.targets[0]?.timeS ?? 0)];
   const profile = useMemo(() => profileOf(report, meter), [report, meter]);
+  const sheet = useMemo(() => sheetOf(take.plan), [take.plan]);
   const disturbance = disturbanceSentence(report);
   const [sentence, ...others] = report.sentences;
   const more = others.filter((text) => text !== disturbance);
@@ -89,6 +94,13 @@ function ReadingOf({ take, report, hits }: ReadingOfProps) {
         <TakeLine take={take} report={report} />
       </Box>
       {disturbance && <Alert severity="warning">{disturbance}</Alert>}
+      {sheet && (
+        <Panel title="On the line">
+          <Suspense>
+            <OnTheLine sheet={sheet} report={report} targets={timeline.targets.length} />
+          </Suspense>
+        </Panel>
+      )}
       <Box sx={COLUMNS}>
         <Stack spacing={2.5}>
           <Box component="section" aria-label="Core">

@@ -4,10 +4,11 @@ import Button from '@mui/material/Button';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import { COUNT_VOICE } from '@feldspar/core/sound';
-import { useEffect, useEffectEvent } from 'react';
 import { Choice } from '../shell/Choice.tsx';
 import { TypedField, wholeFrom } from '../shell/TypedField.tsx';
 import { Facts } from './Facts.tsx';
+import { KeepingButtons } from './KeepingButtons.tsx';
+import { useUndoKeys } from './useUndoKeys.ts';
 import type { Workshop } from './useWorkshop.ts';
 
 const COUNT_VOICES = [
@@ -26,20 +27,8 @@ interface PlanHeadProps {
 }
 
 export function PlanHead({ workshop, hearing, canHear, onHear, onSave, onDiscard, onPlan }: PlanHeadProps) {
-  const { plan, change, undo, redo, unsaved, unkept, problems, timeline } = workshop;
-  const onKey = useEffectEvent((event: KeyboardEvent) => {
-    if (!(event.ctrlKey || event.metaKey) || event.altKey) return;
-    const key = event.key.toLowerCase();
-    const step = key === 'z' ? (event.shiftKey ? redo : undo) : key === 'y' ? redo : undefined;
-    if (step === undefined) return;
-    event.preventDefault();
-    step?.();
-  });
-  useEffect(() => {
-    const listen = (event: KeyboardEvent) => onKey(event);
-    window.addEventListener('keydown', listen);
-    return () => window.removeEventListener('keydown', listen);
-  }, []);
+  const { plan, change, problems, timeline } = workshop;
+  useUndoKeys(workshop);
   const hear = (what: 'section' | 'plan', text: string) => (
     <Button
       variant={hearing === what ? 'contained' : 'outlined'}
@@ -57,33 +46,13 @@ export function PlanHead({ workshop, hearing, canHear, onHear, onSave, onDiscard
         <Typography variant="h1" sx={{ flexGrow: 1 }}>
           Workshop
         </Typography>
-        <Typography role="status" variant="body2" sx={{ alignSelf: 'center', color: 'text.secondary' }}>
-          {unkept
-            ? 'This browser has no room to keep it: save it.'
-            : unsaved
-              ? 'Not saved; kept in this browser.'
-              : 'Saved.'}
-        </Typography>
-        <Button color="inherit" variant="outlined" disabled={!undo} onClick={() => undo?.()}>
-          Undo
-        </Button>
-        <Button color="inherit" variant="outlined" disabled={!redo} onClick={() => redo?.()}>
-          Redo
-        </Button>
-        <Button color="inherit" disabled={!unsaved} onClick={onDiscard}>
-          Throw away
-        </Button>
-        <Button
-          variant="outlined"
-          color="inherit"
-          disabled={!unsaved || problems.length > 0}
-          onClick={onSave}
-        >
-          Save
-        </Button>
-        <Button variant="contained" disabled={problems.length > 0} onClick={onPlan}>
-          Save and play
-        </Button>
+        <KeepingButtons
+          workshop={workshop}
+          faulty={problems.length > 0}
+          onSave={onSave}
+          onDiscard={onDiscard}
+          onPlan={onPlan}
+        />
       </Stack>
       <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap', alignItems: 'flex-start' }}>
         <TypedField

@@ -8,20 +8,18 @@ import Typography from '@mui/material/Typography';
 import { type Plan, type Timeline, compile, problemWords, whereabouts } from '@feldspar/core/plan';
 import { useSnackbar } from 'notistack';
 import { useMemo, useState } from 'react';
-import { Navigate, useNavigate, useParams } from 'react-router';
-import { useSWRConfig } from 'swr';
-import { request } from '../api/client.ts';
-import { usePlan } from '../api/hooks.ts';
+import { Navigate, useParams } from 'react-router';
 import { type Heard, useLoop } from '../audio/useLoop.ts';
-import { beginDraft, dropDraft, keepDraft, readDraft } from '../local/drafts.ts';
+import { beginDraft } from '../local/drafts.ts';
 import { NEW_SECTION, copyOf } from '../plans/new-plan.ts';
 import { ErrorNotice } from '../shell/ErrorNotice.tsx';
-import { useUndo } from '../shell/useUndo.tsx';
 import { PlanHead } from './PlanHead.tsx';
 import { SectionEditor } from './SectionEditor.tsx';
 import { SectionTools } from './SectionTools.tsx';
 import { Sections } from './Sections.tsx';
 import { inPlaceOf, moved } from './edits.ts';
+import { useKeeping } from './useKeeping.ts';
+import { useOwnPlan } from './useOwnPlan.ts';
 import { useWorkshop } from './useWorkshop.ts';
 
 /** Finds the plan: in this browser when it is not saved, else on the server. Ready plans are built on as a copy. */
@@ -31,13 +29,11 @@ export default function Workshop() {
 }
 
 function Found({ id }: { id: string }) {
-  const [draft] = useState(() => readDraft(id));
-  const { data, error } = usePlan(draft && !draft.stored ? undefined : id);
-  if (draft && !draft.stored) return <Building id={id} start={draft.plan} onServer={null} />;
-  if (error && !draft) return <ErrorNotice error={error} />;
-  if (!data && !error) return null;
-  if (data?.ready) return <Copying plan={data.document} />;
-  return <Building id={id} start={draft?.plan ?? data!.document} onServer={data?.document ?? null} />;
+  const { found, error } = useOwnPlan(id);
+  if (error) return <ErrorNotice error={error} />;
+  if (!found) return null;
+  if (found.ready) return <Copying plan={found.start} />;
+  return <Building id={id} start={found.start} onServer={found.onServer} />;
 }
 
 /** Goes on with a copy, begun once. */
@@ -47,12 +43,13 @@ function Copying({ plan }: { plan: Plan }) {
 }
 
 function Building({ id, start, onServer }: { id: string; start: Plan; onServer: Plan | null }) {
-  const navigate = useNavigate();
-  const { mutate } = useSWRConfig();
   const { enqueueSnackbar } = useSnackbar();
-  const undoable = useUndo();
   const workshop = useWorkshop(id, start, onServer);
-  const { plan, timeline, problems, change } = workshop;
+  const { plan, timeline, problems } = workshop;
+  // What is changed here no longer follows from a count sheet.
+  const change: typeof workshop.change = (next, name) =>
+    workshop.change({ ...next, sheet: undefined } as Plan, name);
+  const { save, discard, toPlan } = useKeeping(id, workshop, onServer, `/plans/${id}/edit`);
   const [chosen, setChosen] = useState(0);
   const index = Math.min(chosen, plan.sections.length - 1);
   const section = plan.sections[index];
@@ -77,48 +74,17 @@ function Building({ id, start, onServer }: { id: string; start: Plan; onServer: 
     return at === null || hearing === 'section' ? at : at - firstBarS;
   };
 
-  const save = async () => {
-    try {
-      await request('PUT', `/plans/${id}`, plan);
-      workshop.saved();
-      void mutate('/plans');
-      void mutate(`/plans/${id}`);
-      enqueueSnackbar('Saved.');
-      return true;
-    } catch (error) {
-      enqueueSnackbar(`Not saved: ${(error as Error).message} It is kept in this browser.`, {
-        variant: 'error',
-      });
-      return false;
-    }
-  };
-  const discard = () =>
-    undoable({
-      said: `Thrown away: ${onServer ? 'what was not saved of ' : ''}${plan.title}`,
-      async run() {
-        dropDraft(id);
-        await navigate(onServer ? `/plans/${id}` : '/plans');
-      },
-      async undo() {
-        keepDraft(id, { plan, stored: onServer !== null });
-        await navigate(`/plans/${id}/edit`);
-      },
-    });
-  const toPlan = async () => {
-    if (!workshop.unsaved || (await save())) await navigate(`/plans/${id}`);
-  };
-
   return (
     <Stack spacing={2.5} sx={{ maxWidth: 1180 }}>
       {/* What the keyboard reaches must not end up behind the facts. */}
       <GlobalStyles styles={{ html: { scrollPaddingTop: 96 } }} />
       <PlanHead
-        workshop={workshop}
+        workshop={{ ...workshop, change }}
         hearing={hearing}
         onHear={setHearing}
         canHear={{ section: alone !== null, plan: timeline !== null }}
         onSave={() => void save()}
-        onDiscard={() => void discard()}
+        onDiscard={discard}
         onPlan={() => void toPlan()}
       />
       {problems.length > 0 && (

@@ -1,0 +1,7 @@
+export * from './sheet-schema.ts';
+export * from './onsets.ts';
+export * from './counting.ts';
+export * from './bar-lengths.ts';
+export * from './cheat-sheet.ts';
+export * from './sheet-text.ts';
+export * from './sheet-plan.ts';

@@ -1,0 +1,71 @@
+/**
+ * The count sheet as a document: bars of written notes, and the note that is counted. Lengths are written as musicians write them
+ * (value, dots, tuplet); what they come to is exact.
+ */
+import { z } from 'zod';
+import { durationSchema, meterSchema, saidTempoSchema } from '../plan/index.ts';
+import { NOTE_BASES, type NoteBase } from '../time/index.ts';
+
+const BASES = Object.keys(NOTE_BASES) as [NoteBase, ...NoteBase[]];
+
+export const MOST_BARS = 512;
+const MOST_ITEMS = 128;
+
+/** Small notes before a note: the time they are given together, and whether it is taken from their note or from what is before it. */
+const graceSchema = z.object({
+  values: z.array(z.enum(BASES)).min(1, 'name at least one grace note').max(8),
+  takes: durationSchema,
+  from: z.enum(['main', 'before'], 'the time is taken from "main" or from "before"'),
+});
+
+const noteSchema = z.object({
+  value: z.enum(BASES, `a note is one of ${BASES.join(', ')}`),
+  dots: z.union([z.literal(0), z.literal(1), z.literal(2)], 'a note has no, one or two dots').optional(),
+  rest: z.boolean().optional(),
+  /** Held on into the next note. */
+  tie: z.boolean().optional(),
+  accent: z.boolean().optional(),
+  sticking: z
+    .string()
+    .regex(/^[A-Za-z]{1,8}$/, 'a sticking is one to eight letters, like R')
+    .optional(),
+  grace: graceSchema.optional(),
+});
+
+const tupletSchema = z.object({
+  /** So many notes in the time of so many of the same value: 3 in 2, 6 in 4. */
+  tuplet: z.object({
+    notes: z.number().int().min(2).max(32),
+    inTimeOf: z.number().int().min(1).max(32),
+  }),
+  items: z.array(noteSchema).min(1, 'a tuplet holds at least one note').max(MOST_ITEMS),
+});
+
+export const sheetSchema = z.looseObject({
+  format: z.literal('feldspar-sheet', { error: 'this is not a Feldspar count sheet' }),
+  version: z.literal(1, { error: 'this sheet is of another version; this Feldspar reads version 1' }),
+  title: z
+    .string()
+    .max(200)
+    .refine((title) => title.trim() !== '', 'give the sheet a title'),
+  meter: meterSchema,
+  tempo: saidTempoSchema,
+  /** The note that is counted: the beat, whatever the meter says. */
+  counted: durationSchema,
+  /** The first bar is a pickup: it may be short, and is counted from its end. */
+  pickup: z.boolean().optional(),
+  bars: z
+    .array(z.object({ items: z.array(z.union([tupletSchema, noteSchema])).max(MOST_ITEMS) }))
+    .min(1, 'write at least one bar')
+    .max(MOST_BARS, `a sheet has at most ${MOST_BARS} bars`),
+});
+
+export type Sheet = z.infer<typeof sheetSchema>;
+export type SheetNote = z.infer<typeof noteSchema>;
+export type SheetTuplet = z.infer<typeof tupletSchema>;
+export type SheetItem = Sheet['bars'][number]['items'][number];
+export type Grace = z.infer<typeof graceSchema>;
+
+export function isTuplet(item: SheetItem): item is SheetTuplet {
+  return 'tuplet' in item;
+}

@@ -1,0 +1,120 @@
+/** The count sheet, by keyboard alone: write, change the counted note, read the counts, play it, read the result. */
+import { App } from './driver/app.ts';
+import { Browser } from './driver/browser.ts';
+
+let app: App;
+let browser: Browser;
+beforeAll(async () => {
+  app = await App.start();
+  browser = await Browser.open();
+});
+afterAll(async () => {
+  await browser?.close();
+  await app?.remove();
+});
+
+const notes = () =>
+  browser.script<string[]>(
+    `return [...document.querySelectorAll('[aria-label="Notes"] [role=radio]')].map((el) => el.getAttribute('aria-label'))`,
+  );
+/** What is drawn under the notes. */
+const drawn = () =>
+  browser.script<string[]>(
+    `return [...document.querySelectorAll('svg[aria-hidden=true] text')].map((el) => el.textContent)`,
+  );
+/** Replaces what a field holds; the cursor is in it. */
+async function retype(text: string): Promise<void> {
+  await browser.control('a');
+  await browser.type(text);
+}
+
+it('a two-bar 6/8 with a dotted note and a sextuplet is written, counted in two notes, played and read', async () => {
+  await browser.goto(`${app.url}/plans`);
+  await browser.see(/Build a plan/);
+  await browser.tabTo(/^Write a count sheet/);
+  await browser.press('Enter');
+  await browser.see(/Count sheet/);
+  await browser.tabTo(/^Title/);
+  await retype('Slow six');
+  await browser.tabTo(/^Beats in a bar/);
+  await retype('6');
+  await browser.see(/Bar 1: a half is missing/);
+  await browser.tabTo(/^of/);
+  await browser.press('Enter');
+  await browser.find('option', '^8$');
+  await browser.press('ArrowDown');
+  await browser.press('Enter');
+  await browser.tabTo(/^Counted note/);
+  await browser.press('Enter');
+  await browser.find('option', '^dotted quarter$');
+  await browser.press('ArrowUp');
+  await browser.press('ArrowUp');
+  await browser.press('Enter');
+  await browser.tabTo(/^The notes as text/);
+  await retype('q. 6:4(s s s s s s) e | e. s e q er');
+  await browser.until(async () => (await notes()).length === 13, 'thirteen notes and rests');
+  expect((await notes())[0]).toBe('Bar 1: dotted quarter, worth 1: say 1');
+  expect((await notes())[8]).toMatch(/^Bar 2: dotted eighth, worth ½/);
+
+  // The counted note: eighths instead of dotted quarters.
+  await browser.tabTo(/^Counted note/);
+  await browser.press('Enter');
+  await browser.find('option', '^eighth$');
+  for (let i = 0; i < 5; i++) await browser.press('ArrowDown');
+  await browser.press('Enter');
+  await browser.until(
+    async () => (await notes())[0].includes('worth 3'),
+    'the quarter dotted worth 3 eighths',
+  );
+  expect((await notes()).slice(0, 3)).toEqual([
+    'Bar 1: dotted quarter, worth 3: say 1, hold 2 3',
+    'Bar 1: sixteenth in a tuplet, worth ⅓: say 4',
+    'Bar 1: sixteenth in a tuplet, worth ⅓: say trip',
+  ]);
+  expect((await notes()).at(-1)).toBe('Bar 2: eighth rest, worth 1: whisper 6');
+  await browser.until(async () => (await drawn()).includes('(6)'), 'the counts under the notes');
+  expect((await drawn()).slice(0, 4)).toEqual(['1', '2', '3', '4']);
+
+  // Nothing is lost.
+  await browser.driver.navigate().refresh();
+  await browser.until(async () => (await notes()).length === 13, 'the sheet after a reload');
+  await browser.control('z');
+
+  await browser.tabTo(/^Save and play/);
+  await browser.press('Enter');
+  await browser.see(/Slow six/);
+  await browser.tabTo(/^Let a simulated player/);
+  await browser.press('Enter');
+  await browser.see(/On the line/);
+  await browser.until(
+    async () => (await drawn()).filter((text) => /^[−+×·]/.test(text)).length === 12,
+    'a result under every note',
+  );
+  await browser.see(/Nothing was played in the rests|fell where nothing is written/);
+}, 120_000);
+
+it('by palette: notes are added, dotted, moved and taken away, and undone', async () => {
+  await browser.goto(`${app.url}/plans`);
+  await browser.click('button', '^Write a count sheet');
+  await browser.until(async () => (await notes()).length === 6, 'the first notes');
+  await browser.click('button', '^sixteenth$');
+  await browser.until(async () => (await notes()).length === 7, 'one more');
+  expect((await notes())[1]).toMatch(/sixteenth, worth ¼/);
+  await browser.click('button', '^Dot$');
+  await browser.until(async () => (await notes())[1].includes('dotted sixteenth'), 'a dot');
+  await browser.see(/Bar 1: a dotted sixteenth too much/);
+  await browser.click('button', '^Later$');
+  await browser.until(async () => (await notes())[2].includes('dotted sixteenth'), 'it moved');
+  await browser.click('button', '^Remove$');
+  await browser.until(async () => (await notes()).length === 6, 'gone');
+  await browser.control('z');
+  await browser.until(async () => (await notes()).length === 7, 'back');
+});
+
+it('a text that is no rhythm says what is wrong, and changes nothing', async () => {
+  const before = await notes();
+  await browser.fill('textbox', '^The notes as text', 'q q z');
+  await browser.see(/“z” is no note\. Write h q e\. s/);
+  expect(await notes()).not.toEqual([]);
+  expect((await notes()).length).toBeLessThanOrEqual(before.length);
+});

@@ -1,0 +1,149 @@
+/** A sheet engraved, with the counts under each note: spoken, held (lighter) and whispered in rests (in brackets). */
+import Box from '@mui/material/Box';
+import type { CountedNote, Sheet } from '@feldspar/core/counts';
+import { sheetToAbc } from '@feldspar/core/formats';
+import abcjs from 'abcjs';
+import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { INK } from '../theme/palette.ts';
+
+/** What stands under a note. */
+export interface Under {
+  text: string;
+  kind: 'spoken' | 'held' | 'whispered' | 'early' | 'late' | 'missed';
+}
+
+interface EngravingProps {
+  sheet: Sheet;
+  notes: readonly CountedNote[];
+  /** For each written note what stands under it, in order; several share the room up to the next note. */
+  under: readonly (readonly Under[])[];
+  chosen: number | null;
+  onChoose?(index: number): void;
+  label: string;
+}
+
+const MOST_WIDTH = 1000;
+const FONT_SIZE = 15;
+
+interface Spot {
+  x: number;
+  width: number;
+  bottom: number;
+  /** Where the room of this note ends: the next note of its line, or the line's end. */
+  until: number;
+}
+
+export function Engraving({ sheet, notes, under, chosen, onChoose, label }: EngravingProps) {
+  const box = useRef<HTMLDivElement>(null);
+  const paper = useRef<HTMLDivElement>(null);
+  const [width, setWidth] = useState(0);
+  const [spots, setSpots] = useState<Spot[]>([]);
+
+  useEffect(() => {
+    const element = box.current;
+    if (!element) return;
+    const observer = new ResizeObserver(([entry]) =>
+      setWidth(Math.floor(Math.min(MOST_WIDTH, entry.contentRect.width))),
+    );
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, []);
+
+  const abc = sheetToAbc(sheet, { title: false, roomBelow: 80 });
+  useLayoutEffect(() => {
+    const element = paper.current;
+    if (!element || width === 0) return;
+    abcjs.renderAbc(element, abc, {
+      add_classes: true,
+      staffwidth: width - 30,
+      paddingleft: 10,
+      paddingright: 10,
+      wrap: { minSpacing: 1.5, maxSpacing: 2.4, preferredMeasuresPerLine: width < 600 ? 2 : 4 },
+      foregroundColor: 'currentColor',
+      format: { stretchlast: false },
+      paddingbottom: 44,
+    });
+    const svg = element.querySelector('svg');
+    svg?.setAttribute('role', 'img');
+    svg?.setAttribute('aria-label', label);
+    setSpots(spotsOf(element));
+  }, [abc, width, label]);
+
+  const low = lineBottoms(spots);
+  return (
+    <Box ref={box} sx={{ width: '100%', minWidth: 0, color: 'text.primary', position: 'relative' }}>
+      <Box ref={paper} sx={{ '& svg': { display: 'block', maxWidth: '100%' } }} />
+      <svg
+        aria-hidden="true"
+        style={{ position: 'absolute', inset: 0, width: '100%', height: '100%', overflow: 'visible' }}
+      >
+        {spots.slice(0, notes.length).map((spot, i) => (
+          <g
+            key={i}
+            onClick={onChoose && (() => onChoose(i))}
+            style={{ cursor: onChoose ? 'pointer' : undefined }}
+          >
+            <rect
+              x={spot.x - 5}
+              y={low[i] - 62}
+              width={Math.max(spot.width + 10, 18)}
+              height={84}
+              rx={5}
+              fill={i === chosen ? INK.player : 'transparent'}
+              fillOpacity={i === chosen ? 0.16 : 0}
+              stroke={i === chosen ? INK.player : 'none'}
+            />
+            {under[i]?.map(({ text, kind }, k) => (
+              <text
+                key={k}
+                x={spot.x + spot.width / 2 + (k / under[i].length) * (spot.until - spot.x)}
+                y={low[i] + 14}
+                textAnchor="middle"
+                fontSize={FONT_SIZE}
+                fontWeight={kind === 'spoken' ? 700 : 400}
+                fill={COLOURS[kind]}
+              >
+                {text}
+              </text>
+            ))}
+          </g>
+        ))}
+      </svg>
+    </Box>
+  );
+}
+
+const COLOURS: Record<Under['kind'], string> = {
+  spoken: INK.ink,
+  held: INK.quiet,
+  whispered: INK.quiet,
+  early: INK.early,
+  late: INK.late,
+  missed: INK.player,
+};
+
+/** Where the engraver has put each note and rest, in the order they are written, in pixels of the box. */
+function spotsOf(element: HTMLElement): Spot[] {
+  const frame = element.getBoundingClientRect();
+  const drawn = [...element.querySelectorAll<SVGGElement>('.abcjs-note, .abcjs-rest')].map((group) => {
+    const { left, width, bottom } = (group.querySelector('.abcjs-notehead') ?? group).getBoundingClientRect();
+    return { x: left - frame.left, width, bottom: bottom - frame.top };
+  });
+  return drawn.map((spot, i) => {
+    const next = drawn[i + 1] as (typeof drawn)[number] | undefined;
+    const sameLine = next !== undefined && next.x > spot.x;
+    return { ...spot, until: sameLine ? next.x : frame.width - 12 };
+  });
+}
+
+/** The counts of a line of music stand on one level. */
+function lineBottoms(spots: readonly Spot[]): number[] {
+  const lows: number[] = [];
+  for (let i = 0; i < spots.length;) {
+    let end = i + 1;
+    while (end < spots.length && spots[end].x > spots[end - 1].x) end++;
+    const low = Math.max(...spots.slice(i, end).map(({ bottom }) => bottom)) + 22;
+    for (; i < end; i++) lows.push(low);
+  }
+  return lows;
+}

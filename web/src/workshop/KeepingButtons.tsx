@@ -1,0 +1,43 @@
+/** Undo, redo, throw away, save, play: what can be done with what is being built as a whole. */
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import type { Workshop } from './useWorkshop.ts';
+
+interface KeepingButtonsProps {
+  workshop: Pick<Workshop, 'undo' | 'redo' | 'unsaved' | 'unkept'>;
+  /** Something is wrong with it: it cannot be saved. */
+  faulty: boolean;
+  onSave(): void;
+  onDiscard(): void;
+  onPlan(): void;
+}
+
+export function KeepingButtons({ workshop, faulty, onSave, onDiscard, onPlan }: KeepingButtonsProps) {
+  const { undo, redo, unsaved, unkept } = workshop;
+  return (
+    <>
+      <Typography role="status" variant="body2" sx={{ alignSelf: 'center', color: 'text.secondary' }}>
+        {unkept
+          ? 'This browser has no room to keep it: save it.'
+          : unsaved
+            ? 'Not saved; kept in this browser.'
+            : 'Saved.'}
+      </Typography>
+      <Button color="inherit" variant="outlined" disabled={!undo} onClick={() => undo?.()}>
+        Undo
+      </Button>
+      <Button color="inherit" variant="outlined" disabled={!redo} onClick={() => redo?.()}>
+        Redo
+      </Button>
+      <Button color="inherit" disabled={!unsaved} onClick={onDiscard}>
+        Throw away
+      </Button>
+      <Button variant="outlined" color="inherit" disabled={!unsaved || faulty} onClick={onSave}>
+        Save
+      </Button>
+      <Button variant="contained" disabled={faulty} onClick={onPlan}>
+        Save and play
+      </Button>
+    </>
+  );
+}

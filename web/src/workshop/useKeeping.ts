@@ -1,0 +1,59 @@
+/** Saving what is being built, throwing it away (with undo), and going on to its plan. */
+import type { Plan } from '@feldspar/core/plan';
+import { useSnackbar } from 'notistack';
+import { useNavigate } from 'react-router';
+import { useSWRConfig } from 'swr';
+import { request } from '../api/client.ts';
+import { dropDraft, keepDraft } from '../local/drafts.ts';
+import { useUndo } from '../shell/useUndo.tsx';
+import type { Workshop } from './useWorkshop.ts';
+
+interface Keeping {
+  /** @returns whether the server has it. */
+  save(): Promise<boolean>;
+  discard(): void;
+  toPlan(): Promise<void>;
+}
+
+/** @param address where it is built, to come back to when throwing away is undone. */
+export function useKeeping(id: string, workshop: Workshop, onServer: Plan | null, address: string): Keeping {
+  const navigate = useNavigate();
+  const { mutate } = useSWRConfig();
+  const { enqueueSnackbar } = useSnackbar();
+  const undoable = useUndo();
+  const { plan } = workshop;
+
+  const save = async () => {
+    try {
+      await request('PUT', `/plans/${id}`, plan);
+      workshop.saved();
+      void mutate('/plans');
+      void mutate(`/plans/${id}`);
+      enqueueSnackbar('Saved.');
+      return true;
+    } catch (error) {
+      enqueueSnackbar(`Not saved: ${(error as Error).message} It is kept in this browser.`, {
+        variant: 'error',
+      });
+      return false;
+    }
+  };
+  return {
+    save,
+    discard: () =>
+      void undoable({
+        said: `Thrown away: ${onServer ? 'what was not saved of ' : ''}${plan.title}`,
+        async run() {
+          dropDraft(id);
+          await navigate(onServer ? `/plans/${id}` : '/plans');
+        },
+        async undo() {
+          keepDraft(id, { plan, stored: onServer !== null });
+          await navigate(address);
+        },
+      }),
+    async toPlan() {
+      if (!workshop.unsaved || (await save())) await navigate(`/plans/${id}`);
+    },
+  };
+}
