@@ -1,6 +1,7 @@
 /** `npm run screenshots`: one current picture of each main view, from the demo data, into docs/screenshots. */
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
+import { type Sheet, planOfSheet, readBars } from '@feldspar/core/counts';
 import { type Plan, groupingRhythm } from '@feldspar/core/plan';
 import { App } from './driver/app.ts';
 import { Browser, DESKTOP, PHONE, type Viewport } from './driver/browser.ts';
@@ -61,8 +62,10 @@ async function shortTake(): Promise<string> {
 const FOUR = { meter: { beats: 4, unit: '1/4' }, tempo: { bpm: 84, beat: '1/4' } };
 
 /** An own plan, for the workshop. @returns its id. */
-async function ownPlan(title: string, sections: Plan['sections']): Promise<string> {
-  const plan: Plan = { format: 'feldspar-plan', version: 1, title, countIn: { bars: 1 }, sections };
+const ownPlan = (title: string, sections: Plan['sections']) =>
+  store({ format: 'feldspar-plan', version: 1, title, countIn: { bars: 1 }, sections });
+
+async function store(plan: Plan): Promise<string> {
   const id = crypto.randomUUID();
   await fetch(`${app.url}/api/plans/${id}`, {
     method: 'PUT',
@@ -119,20 +122,30 @@ const layered = await ownPlan('Hand and foot over five', [
   { name: 'all gone', bars: 4, ...FOUR, clicks: [], play: [{ every: '1/4' }] },
 ]);
 await shot('workshop-layered', DESKTOP, go(`/plans/${layered}/edit`, /with the eighths/));
-await shot('workshop-errors', DESKTOP, async () => {
-  await go(`/plans/${layered}/edit`, /with the eighths/)();
-  await browser.fill('textbox', '^Beats in a bar', '3');
-  await browser.see(/lies outside a bar/);
-});
 await shot('stage', DESKTOP, () => playUntilBar(3));
 await shot('stage-phone', PHONE, () => playUntilBar(2));
 await shot('reading', DESKTOP, go(reading, /Where you drifted/));
 await shot('reading-good', DESKTOP, go(`/takes/${good.id}`, /Where you drifted/));
 await shot('reading-short', DESKTOP, go(`/takes/${await shortTake()}`, /too few|too little/i));
+const written: Sheet = {
+  format: 'feldspar-sheet',
+  version: 1,
+  title: 'A slow six, counted in eighths',
+  meter: { beats: 6, unit: '1/8' },
+  tempo: { bpm: 72, beat: '1/8' },
+  counted: '1/8',
+  bars: readBars('q. 6:4(s s s s s s) e | e. s e q er | q.> {s=1/16}q.~ | q e {ee<1/8}q.').bars!,
+};
+const sheet = await store({ ...planOfSheet(written), sheet: written } as Plan);
+await shot('sheet', DESKTOP, go(`/sheets/${sheet}`, /What each note is worth/));
+await shot('sheet-played', DESKTOP, async () => {
+  await go(`/plans/${sheet}`, /Let a simulated player/)();
+  await browser.click('button', '^Let a simulated player');
+  await browser.see(/On the line/);
+});
 await shot('beside', DESKTOP, go(`/takes/${earlier.id}/beside/${telling.id}`, /First:/));
 await shot('hold', DESKTOP, go(`/hold?player=${RUBEN}`, /holds 30 ms/));
 await shot('rig', DESKTOP, go('/rig', /Care of ears and hands/));
-await shot('reading-dark', DESKTOP, go(reading, /Where you drifted/), 'dark');
 await shot('reading-phone', PHONE, go(reading, /Where you drifted/));
 const desk = '/desk?quarters=100&foot=1/2&click=1/8&meter=4/4&said=200';
 await shot('desk', DESKTOP, go(desk, /Your click at 200 is eighths/));

@@ -1,6 +1,7 @@
 /** The count sheet, by keyboard alone: write, change the counted note, read the counts, play it, read the result. */
+import { AxeBuilder } from '@axe-core/webdriverjs';
 import { App } from './driver/app.ts';
-import { Browser } from './driver/browser.ts';
+import { Browser, DESKTOP, PHONE } from './driver/browser.ts';
 
 let app: App;
 let browser: Browser;
@@ -109,6 +110,17 @@ it('by palette: notes are added, dotted, moved and taken away, and undone', asyn
   await browser.until(async () => (await notes()).length === 6, 'gone');
   await browser.control('z');
   await browser.until(async () => (await notes()).length === 7, 'back');
+});
+
+it('passes the accessibility rules, and fits a phone', async () => {
+  const { violations } = await new AxeBuilder(browser.driver)
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa'])
+    .analyze();
+  expect(violations.map((v) => `${v.id}: ${v.nodes[0].html}`)).toEqual([]);
+  await browser.resize(PHONE);
+  await browser.until(async () => (await drawn()).length > 0, 'the engraving');
+  expect(await browser.script('return document.documentElement.scrollWidth')).toBe(390);
+  await browser.resize(DESKTOP);
 });
 
 it('a text that is no rhythm says what is wrong, and changes nothing', async () => {

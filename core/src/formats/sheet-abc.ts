@@ -3,7 +3,7 @@
  * What ABC cannot say is the time a grace note is given and the note that is counted; they stand in a remark.
  */
 import { type Sheet, type SheetNote, isTuplet, meterOf, writtenNotes } from '../counts/index.ts';
-import { Fraction, NOTE_BASES, lengthOf, meterName, nameOfLength, parseFraction } from '../time/index.ts';
+import { Fraction, NOTE_BASES, lengthOf, meterName, parseFraction, pluralOfLength } from '../time/index.ts';
 
 /** The middle of a line of one. */
 const PITCH = 'B';
@@ -14,9 +14,13 @@ export interface AbcOptions {
   title?: boolean;
   /** Room between lines for what is written under them, in points. */
   roomBelow?: number;
+  barsALine?: number;
 }
 
-export function sheetToAbc(sheet: Sheet, { title = true, roomBelow }: AbcOptions = {}): string {
+export function sheetToAbc(
+  sheet: Sheet,
+  { title = true, roomBelow, barsALine = 4 }: AbcOptions = {},
+): string {
   const beam = beamLength(sheet);
   const written = writtenNotes(sheet);
   let next = 0;
@@ -42,18 +46,17 @@ export function sheetToAbc(sheet: Sheet, { title = true, roomBelow }: AbcOptions
     `M:${abcMeter(sheet)}`,
     'L:1/1',
     ...(Number.isFinite(Number(bpm)) ? [`Q:${beat}=${bpm}`] : []),
-    `N:counted in ${nameOfLength(parseFraction(sheet.counted))}s`,
-    'K:C clef=perc stafflines=1',
+    ...(title ? [`N:counted in ${pluralOfLength(parseFraction(sheet.counted))}`] : []),
+    // Stems up: what is counted stands below.
+    'V:1 clef=perc stafflines=1 stem=up',
+    'K:C',
   ];
-  return `${head.join('\n')}\n${lines(bars)} |]\n`;
+  return `${head.join('\n')}\n${lines(bars, barsALine)} |]\n`;
 }
 
-/** Bars a line of text. */
-const BARS_A_LINE = 4;
-
-function lines(bars: readonly string[]): string {
+function lines(bars: readonly string[], barsALine: number): string {
   return bars
-    .map((bar, i) => bar + (i === bars.length - 1 ? '' : (i + 1) % BARS_A_LINE === 0 ? ' |\n' : ' | '))
+    .map((bar, i) => bar + (i === bars.length - 1 ? '' : (i + 1) % barsALine === 0 ? ' |\n' : ' | '))
     .join('');
 }
 

@@ -8,7 +8,7 @@ import { type Tempo, pluralOfLength } from '@feldspar/core/time';
 
 export function CheatSheet({ counted }: { counted: Tempo['beat'] }) {
   const rows = [...cheatSheet(counted), ...cheatGroups(counted)].filter(
-    ({ worth }) => worth.lte(16) && worth.gte('1/8'),
+    ({ worth }) => worth.lte(8) && worth.gte('1/4'),
   );
   return (
     <Table size="small" aria-label={`Worth in ${pluralOfLength(counted)}`}>

@@ -23,7 +23,12 @@ interface EngravingProps {
 }
 
 const MOST_WIDTH = 1000;
-const FONT_SIZE = 15;
+const FONT_SIZE = 14;
+/** Pixels. */
+const ROOM_A_NOTE = 38;
+const ROOM_A_BAR = 30;
+/** A barline ends within so much of the notes of its line. */
+const NEAR_LINE = 40;
 
 interface Spot {
   x: number;
@@ -49,7 +54,11 @@ export function Engraving({ sheet, notes, under, chosen, onChoose, label }: Engr
     return () => observer.disconnect();
   }, []);
 
-  const abc = sheetToAbc(sheet, { title: false, roomBelow: 80 });
+  const abc = sheetToAbc(sheet, {
+    title: false,
+    roomBelow: 80,
+    barsALine: barsInWidth(notes, width),
+  });
   useLayoutEffect(() => {
     const element = paper.current;
     if (!element || width === 0) return;
@@ -58,9 +67,8 @@ export function Engraving({ sheet, notes, under, chosen, onChoose, label }: Engr
       staffwidth: width - 30,
       paddingleft: 10,
       paddingright: 10,
-      wrap: { minSpacing: 1.5, maxSpacing: 2.4, preferredMeasuresPerLine: width < 600 ? 2 : 4 },
       foregroundColor: 'currentColor',
-      format: { stretchlast: false },
+      format: { stretchlast: 1 },
       paddingbottom: 44,
     });
     const svg = element.querySelector('svg');
@@ -85,9 +93,9 @@ export function Engraving({ sheet, notes, under, chosen, onChoose, label }: Engr
           >
             <rect
               x={spot.x - 5}
-              y={low[i] - 62}
+              y={low[i] - 46}
               width={Math.max(spot.width + 10, 18)}
-              height={84}
+              height={68}
               rx={5}
               fill={i === chosen ? INK.player : 'transparent'}
               fillOpacity={i === chosen ? 0.16 : 0}
@@ -122,17 +130,35 @@ const COLOURS: Record<Under['kind'], string> = {
   missed: INK.player,
 };
 
+/** As many bars a line as leave room for what stands under their notes. */
+function barsInWidth(notes: readonly CountedNote[], width: number): number {
+  const inBar = new Map<number, number>();
+  for (const { bar } of notes) inBar.set(bar, (inBar.get(bar) ?? 0) + 1);
+  const widest = Math.max(4, ...inBar.values()) * ROOM_A_NOTE + ROOM_A_BAR;
+  return Math.max(1, Math.min(4, Math.floor(width / widest)));
+}
+
 /** Where the engraver has put each note and rest, in the order they are written, in pixels of the box. */
 function spotsOf(element: HTMLElement): Spot[] {
   const frame = element.getBoundingClientRect();
-  const drawn = [...element.querySelectorAll<SVGGElement>('.abcjs-note, .abcjs-rest')].map((group) => {
-    const { left, width, bottom } = (group.querySelector('.abcjs-notehead') ?? group).getBoundingClientRect();
+  const placed = (part: Element) => {
+    const { left, width, bottom } = part.getBoundingClientRect();
     return { x: left - frame.left, width, bottom: bottom - frame.top };
-  });
+  };
+  const drawn = [...element.querySelectorAll('.abcjs-note, .abcjs-rest')].map((group) =>
+    placed(group.querySelector('.abcjs-notehead') ?? group),
+  );
+  const barlines = [...element.querySelectorAll('.abcjs-bar')].map(placed);
   return drawn.map((spot, i) => {
     const next = drawn[i + 1] as (typeof drawn)[number] | undefined;
-    const sameLine = next !== undefined && next.x > spot.x;
-    return { ...spot, until: sameLine ? next.x : frame.width - 12 };
+    // Of its own line, to the right: the next note or the barline before it.
+    const ends = [
+      ...(next && next.x > spot.x ? [next.x] : []),
+      ...barlines
+        .filter(({ x, bottom }) => x > spot.x && Math.abs(bottom - spot.bottom) < NEAR_LINE)
+        .map(({ x }) => x),
+    ];
+    return { ...spot, until: Math.min(frame.width - 12, ...ends) };
   });
 }
 

@@ -119,7 +119,7 @@ describe('as ABC', () => {
 
   it('a title cannot break out of its line', () => {
     const text = sheetToAbc(sheet('w', { title: 'One\nK:D\n%%hidden' }));
-    expect(text.split('\n').filter((line) => /^(K:|%%)/.test(line))).toEqual(['K:C clef=perc stafflines=1']);
+    expect(text.split('\n').filter((line) => /^(K:|%%)/.test(line))).toEqual(['K:C']);
   });
 });
 
