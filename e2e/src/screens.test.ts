@@ -46,6 +46,7 @@ const screens = (): [string, RegExp][] => [
   ['/rehear?rate=20', /One click at 20/],
   ['/log', /What was played/],
   ['/rig', /Care of ears and hands/],
+  ['/sheets', /up the ladder/],
   [`/hold?player=${RUBEN}`, /holds 30 ms for about/],
   [`${reading}/beside/${reading.split('/').at(-1)}`, /Figures|First:/],
   ['/nowhere', /nothing at this address/],

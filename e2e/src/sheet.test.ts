@@ -32,9 +32,11 @@ async function retype(text: string): Promise<void> {
 it('a two-bar 6/8 with a dotted note and a sextuplet is written, counted in two notes, played and read', async () => {
   await browser.goto(`${app.url}/plans`);
   await browser.see(/Build a plan/);
-  await browser.tabTo(/^Write a count sheet/);
+  await browser.tabTo(/^Count sheets/);
   await browser.press('Enter');
-  await browser.see(/Count sheet/);
+  await browser.tabTo(/^Write a new one/);
+  await browser.press('Enter');
+  await browser.see(/What each note is worth/);
   await browser.tabTo(/^Title/);
   await retype('Slow six');
   await browser.tabTo(/^Beats in a bar/);
@@ -95,8 +97,8 @@ it('a two-bar 6/8 with a dotted note and a sextuplet is written, counted in two 
 }, 120_000);
 
 it('by palette: notes are added, dotted, moved and taken away, and undone', async () => {
-  await browser.goto(`${app.url}/plans`);
-  await browser.click('button', '^Write a count sheet');
+  await browser.goto(`${app.url}/sheets`);
+  await browser.click('button', '^Write a new one');
   await browser.until(async () => (await notes()).length === 6, 'the first notes');
   await browser.click('button', '^sixteenth$');
   await browser.until(async () => (await notes()).length === 7, 'one more');
@@ -110,6 +112,24 @@ it('by palette: notes are added, dotted, moved and taken away, and undone', asyn
   await browser.until(async () => (await notes()).length === 6, 'gone');
   await browser.control('z');
   await browser.until(async () => (await notes()).length === 7, 'back');
+});
+
+it('a step of the ladder opens as one’s own, and is heard with a caret that goes from note to note', async () => {
+  await browser.goto(`${app.url}/sheets`);
+  await browser.click('button', '^Open Quarters$');
+  await browser.until(async () => (await notes()).length === 10, 'its notes');
+  await browser.click('button', '^Hear it');
+  const chosen = () =>
+    browser.script<string>(
+      `return document.querySelector('[aria-label="Notes"] [aria-checked=true]').getAttribute('aria-label')`,
+    );
+  await browser.until(
+    async () => (await chosen()) === 'Bar 1: quarter, worth 1: say 3',
+    'the third note',
+    30_000,
+  );
+  await browser.until(async () => (await chosen()).startsWith('Bar 2: half'), 'the second bar', 30_000);
+  await browser.click('button', '^Silence');
 });
 
 it('passes the accessibility rules, and fits a phone', async () => {

@@ -24,6 +24,7 @@ const Plans = lazy(() => import('./plans/Plans.tsx'));
 const Workshop = lazy(() => import('./workshop/Workshop.tsx'));
 const Rehear = lazy(() => import('./rehear/Rehear.tsx'));
 const Rig = lazy(() => import('./rig/RigScreen.tsx'));
+const Sheets = lazy(() => import('./sheet/Sheets.tsx'));
 const SheetScreen = lazy(() => import('./sheet/SheetScreen.tsx'));
 const Hold = lazy(() => import('./hold/Hold.tsx'));
 
@@ -44,6 +45,7 @@ export function App() {
                   <Route path="plans/:id/edit" element={<Workshop />} />
                   <Route path="takes/:id" element={<Reading />} />
                   <Route path="takes/:id/beside/:other" element={<Beside />} />
+                  <Route path="sheets" element={<Sheets />} />
                   <Route path="sheets/:id" element={<SheetScreen />} />
                   <Route path="rig" element={<Rig />} />
                   <Route path="hold" element={<Hold />} />

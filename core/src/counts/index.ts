@@ -5,3 +5,4 @@ export * from './bar-lengths.ts';
 export * from './cheat-sheet.ts';
 export * from './sheet-text.ts';
 export * from './sheet-plan.ts';
+export * from './ladder.ts';

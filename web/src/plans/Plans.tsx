@@ -9,7 +9,6 @@ import { Link, useNavigate, useSearchParams } from 'react-router';
 import { usePlans } from '../api/hooks.ts';
 import type { StoredPlan } from '../api/types.ts';
 import { Choice } from '../shell/Choice.tsx';
-import { newSheetPlan } from '../sheet/sheet-plan.ts';
 import { ErrorNotice } from '../shell/ErrorNotice.tsx';
 import { beginDraft, newDrafts } from '../local/drafts.ts';
 import { NEW_PLAN } from './new-plan.ts';
@@ -59,12 +58,8 @@ export default function Plans() {
             <Button variant="contained" onClick={() => void navigate(`/plans/${beginDraft(NEW_PLAN)}/edit`)}>
               Build a plan
             </Button>
-            <Button
-              variant="outlined"
-              color="inherit"
-              onClick={() => void navigate(`/sheets/${beginDraft(newSheetPlan())}`)}
-            >
-              Write a count sheet
+            <Button variant="outlined" color="inherit" onClick={() => void navigate('/sheets')}>
+              Count sheets
             </Button>
             <OpenPlanFile onOpened={() => void plans.mutate()} />
           </Stack>

@@ -11,7 +11,7 @@ export function sheetOf(plan: Plan): Sheet | null {
 /** While a bar has a wrong length the plan stays what it was; `sheetProblems` says where. */
 export function withSheet(plan: Plan, sheet: Sheet): Plan {
   try {
-    return { ...planOfSheet(sheet), sheet } as Plan;
+    return planWithSheet(sheet);
   } catch (error) {
     if (error instanceof PlanError) return { ...plan, title: sheet.title, sheet } as Plan;
     throw error;
@@ -40,6 +40,9 @@ const FIRST: Sheet = {
   bars: readBars('q q h | q qr h').bars!,
 };
 
-export function newSheetPlan(): Plan {
-  return { ...planOfSheet(FIRST), sheet: FIRST } as Plan;
+export const newSheetPlan = (): Plan => planWithSheet(FIRST);
+
+/** @throws PlanError when a bar has a wrong length. */
+export function planWithSheet(sheet: Sheet): Plan {
+  return { ...planOfSheet(sheet), sheet } as Plan;
 }
