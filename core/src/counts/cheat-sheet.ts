@@ -1,6 +1,6 @@
 /** The table of all note values in a chosen counted note: what each is worth. */
 import {
-  Fraction,
+  type Fraction,
   NOTE_BASES,
   type NoteBase,
   lengthOf,

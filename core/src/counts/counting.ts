@@ -1,5 +1,5 @@
 /** Counting a sheet in a chosen note: what each note is worth, and what is said, held or whispered on every beat of it. */
-import { Fraction, barLength, parseFraction, ratioOf } from '../time/index.ts';
+import { type Fraction, barLength, parseFraction, ratioOf } from '../time/index.ts';
 import { type Written, meterOf, writtenNotes } from './onsets.ts';
 import type { Sheet } from './sheet-schema.ts';
 

@@ -5,3 +5,5 @@ export * from './midi-out.ts';
 export * from './midi-in.ts';
 export * from './wav-in.ts';
 export * from './sheet-abc.ts';
+export * from './musicxml-out.ts';
+export * from './musicxml-in.ts';
