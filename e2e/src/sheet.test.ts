@@ -1,17 +1,25 @@
 /** The count sheet, by keyboard alone: write, change the counted note, read the counts, play it, read the result. */
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { AxeBuilder } from '@axe-core/webdriverjs';
+import { LADDER } from '@feldspar/core/counts';
+import { sheetToMusicXml, sheetToMxl } from '@feldspar/core/formats';
 import { App } from './driver/app.ts';
 import { Browser, DESKTOP, PHONE } from './driver/browser.ts';
 
 let app: App;
 let browser: Browser;
+let folder: string;
 beforeAll(async () => {
   app = await App.start();
   browser = await Browser.open();
+  folder = mkdtempSync(join(tmpdir(), 'feldspar-sheets-'));
 });
 afterAll(async () => {
   await browser?.close();
   await app?.remove();
+  rmSync(folder, { recursive: true, force: true });
 });
 
 const notes = () =>
@@ -132,7 +140,36 @@ it('a step of the ladder opens as one’s own, and is heard with a caret that go
   await browser.click('button', '^Silence');
 });
 
+it('a MusicXML file opens as a sheet; what it cannot hold is listed first; a bad one changes nothing', async () => {
+  const write = (name: string, content: string | Uint8Array) => {
+    const file = join(folder, name);
+    writeFileSync(file, content);
+    return file;
+  };
+  const { sheet } = LADDER[17];
+  await browser.goto(`${app.url}/sheets`);
+  await browser.upload(
+    'MusicXML file',
+    write('bad.musicxml', '<!DOCTYPE x [<!ENTITY a "b">]><score-partwise/>'),
+  );
+  await browser.see(/declares entities of its own.*Nothing was changed/);
+  await browser.upload('MusicXML file', write('grace.mxl', sheetToMxl(sheet)));
+  await browser.see(/What each note is worth/);
+  await browser.until(async () => (await notes()).length === 8, 'its notes');
+  expect(await (await browser.find('textbox', '^Title')).getAttribute('value')).toBe(sheet.title);
+
+  await browser.goto(`${app.url}/sheets`);
+  const sung = sheetToMusicXml(sheet).replace('</note>', '<lyric><text>la</text></lyric></note>');
+  await browser.upload('MusicXML file', write('sung.musicxml', sung));
+  await browser.see(/These are left out:.*words under notes/);
+  await browser.click('button', '^Make it');
+  await browser.until(async () => (await notes()).length === 8, 'the rhythm without the words');
+});
+
 it('passes the accessibility rules, and fits a phone', async () => {
+  await browser.goto(`${app.url}/sheets`);
+  await browser.click('button', '^Open Sextuplets$');
+  await browser.until(async () => (await drawn()).length > 0, 'the engraving');
   const { violations } = await new AxeBuilder(browser.driver)
     .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa'])
     .analyze();

@@ -1,5 +1,6 @@
 /** The documents as JSON Schema (draft 2020-12), made from the same Zod schemas that check them. */
 import { z } from 'zod';
+import { sheetSchema } from '../counts/index.ts';
 import { planSchema } from '../plan/index.ts';
 import { takeSchema } from '../take/index.ts';
 import { reportSchema } from '../timing/index.ts';
@@ -12,6 +13,7 @@ export function documentSchemas(): Record<string, object> {
   });
   return {
     'plan.schema.json': titled('Feldspar plan, version 1', planSchema),
+    'sheet.schema.json': titled('Feldspar count sheet, version 1', sheetSchema),
     'take.schema.json': titled('Feldspar take, version 1', takeSchema),
     'report.schema.json': titled('Feldspar report, version 1', reportSchema),
   };

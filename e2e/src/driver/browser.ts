@@ -283,8 +283,12 @@ export class Browser {
   }
 
   async upload(label: string, file: string): Promise<void> {
-    const input = await this.driver.findElement(By.css(`input[type=file][aria-label="${label}"]`));
-    await input.sendKeys(file);
+    const place = By.css(`input[type=file][aria-label="${label}"]`);
+    await this.until(
+      async () => (await this.driver.findElements(place)).length > 0,
+      `a place for a file named ${label}`,
+    );
+    await this.driver.findElement(place).sendKeys(file);
   }
 
   async close(): Promise<void> {

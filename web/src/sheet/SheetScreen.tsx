@@ -13,7 +13,7 @@ import {
   readBars,
   sheetSchema,
 } from '@feldspar/core/counts';
-import { sheetToAbc } from '@feldspar/core/formats';
+import { sheetToAbc, sheetToMusicXml } from '@feldspar/core/formats';
 import type { Plan } from '@feldspar/core/plan';
 import { parseFraction, tempo } from '@feldspar/core/time';
 import { useSnackbar } from 'notistack';
@@ -195,6 +195,19 @@ function Writing({ id, start, onServer }: { id: string; start: Plan; onServer: P
           onClick={() => saveFile(fileNameOf(plan, 'abc'), 'text/vnd.abc', sheetToAbc(sheet))}
         >
           Save as ABC
+        </Button>
+        <Button
+          variant="outlined"
+          color="inherit"
+          onClick={() =>
+            saveFile(
+              fileNameOf(plan, 'musicxml'),
+              'application/vnd.recordare.musicxml+xml',
+              sheetToMusicXml(sheet),
+            )
+          }
+        >
+          Save as MusicXML
         </Button>
         <PrintButton />
       </Stack>

@@ -4,13 +4,16 @@ import Button from '@mui/material/Button';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import { LADDER, type LadderStep } from '@feldspar/core/counts';
+import type { Plan } from '@feldspar/core/plan';
 import { meterName, parseFraction, pluralOfLength } from '@feldspar/core/time';
 import { useNavigate } from 'react-router';
 import { beginDraft } from '../local/drafts.ts';
-import { newSheetPlan, planWithSheet } from './sheet-plan.ts';
+import { OpenSheetFile } from './OpenSheetFile.tsx';
+import { newSheetPlan, planWithSheet, withSheet } from './sheet-plan.ts';
 
 export default function Sheets() {
   const navigate = useNavigate();
+  const begin = (plan: Plan) => void navigate(`/sheets/${beginDraft(plan)}`);
   return (
     <Stack spacing={3} sx={{ maxWidth: 900 }}>
       <Stack
@@ -25,9 +28,12 @@ export default function Sheets() {
             Write a rhythm, count it in any note, clap it, be measured. Or go up the ladder, a step at a time.
           </Typography>
         </Box>
-        <Button variant="contained" onClick={() => void navigate(`/sheets/${beginDraft(newSheetPlan())}`)}>
-          Write a new one
-        </Button>
+        <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap' }}>
+          <Button variant="contained" onClick={() => begin(newSheetPlan())}>
+            Write a new one
+          </Button>
+          <OpenSheetFile onOpened={(sheet) => begin(withSheet(newSheetPlan(), sheet))} />
+        </Stack>
       </Stack>
       <Box component="ol" aria-label="The ladder" sx={{ listStyle: 'none', p: 0, m: 0 }}>
         {LADDER.map((step, i) => (
@@ -35,7 +41,7 @@ export default function Sheets() {
             key={step.sheet.title}
             step={step}
             number={i + 1}
-            onOpen={() => void navigate(`/sheets/${beginDraft(planWithSheet(step.sheet))}`)}
+            onOpen={() => begin(planWithSheet(step.sheet))}
           />
         ))}
       </Box>
