@@ -7,6 +7,7 @@ import { LADDER } from '@feldspar/core/counts';
 import { sheetToMusicXml, sheetToMxl } from '@feldspar/core/formats';
 import { App } from './driver/app.ts';
 import { Browser, DESKTOP, PHONE } from './driver/browser.ts';
+import { savedFile } from './driver/downloads.ts';
 
 let app: App;
 let browser: Browser;
@@ -164,6 +165,22 @@ it('a MusicXML file opens as a sheet; what it cannot hold is listed first; a bad
   await browser.see(/These are left out:.*words under notes/);
   await browser.click('button', '^Make it');
   await browser.until(async () => (await notes()).length === 8, 'the rhythm without the words');
+});
+
+it('saves the line as SVG and PNG, counts included', async () => {
+  await browser.devTools('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: folder });
+  await browser.click('button', '^Save as SVG');
+  const svg = (await savedFile(browser, folder, 'Grace-notes.svg')).toString();
+  expect(svg).toMatch(/^<svg xmlns="http:\/\/www.w3.org\/2000\/svg"/);
+  expect(svg).not.toMatch(/var\(--|currentColor/);
+  expect([...svg.matchAll(/<text[^>]*>([^<]*)<\/text>/g)].map(([, text]) => text)).toEqual(
+    expect.arrayContaining(['1', '4', '(6)']),
+  );
+  await browser.click('button', '^Save as PNG');
+  const png = await savedFile(browser, folder, 'Grace-notes.png');
+  // The signature of the PNG specification (ISO/IEC 15948), and a picture of some size.
+  expect([...png.subarray(0, 8)]).toEqual([137, 80, 78, 71, 13, 10, 26, 10]);
+  expect(png.readUInt32BE(16)).toBeGreaterThan(1000);
 });
 
 it('passes the accessibility rules, and fits a phone', async () => {

@@ -2,7 +2,7 @@
  * One renderer for ear and file: the audio worklet fills its blocks with it, `render` fills a whole range.
  * A click lies on frame round(timeS × sampleRate), exact to the sample, wherever blocks begin.
  */
-import type { Timeline } from '../plan/index.ts';
+import type { Click, Timeline } from '../plan/index.ts';
 import { COUNT_VOICE, type CountWord, type CountWords, isCountWord, wordAt } from './count.ts';
 import { VOICES, type VoiceName, voiceOrDefault, voiceSamples } from './voices.ts';
 
@@ -21,10 +21,16 @@ export function scheduleOf(timeline: Timeline): ScheduledClick[] {
     .filter((click) => click.sounding)
     .map((click) => ({
       timeS: click.timeS,
-      voice: click.voice === COUNT_VOICE ? (wordAt(timeline, click) ?? 'tick') : voiceOrDefault(click.voice),
+      voice: soundOf(timeline, click),
       accent: click.accent,
       gain: 10 ** (click.gainDb / 20),
     }));
+}
+
+/** A click may name a word itself, the spoken count as such, or a voice. */
+function soundOf(timeline: Timeline, click: Click): ScheduledClick['voice'] {
+  if (click.voice === COUNT_VOICE) return wordAt(timeline, click) ?? 'tick';
+  return isCountWord(click.voice) ? click.voice : voiceOrDefault(click.voice);
 }
 
 export interface Renderer {

@@ -5,6 +5,7 @@ import { sheetToAbc } from '@feldspar/core/formats';
 import abcjs from 'abcjs';
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { INK } from '../theme/palette.ts';
+import { engravingNode } from './engraving-file.ts';
 
 /** What stands under a note. */
 export interface Under {
@@ -20,6 +21,8 @@ interface EngravingProps {
   chosen: number | null;
   onChoose?(index: number): void;
   label: string;
+  /** Told where it is drawn, to save it. */
+  onDrawn?(box: HTMLElement): void;
 }
 
 const MOST_WIDTH = 1000;
@@ -38,9 +41,10 @@ interface Spot {
   until: number;
 }
 
-export function Engraving({ sheet, notes, under, chosen, onChoose, label }: EngravingProps) {
+export function Engraving({ sheet, notes, under, chosen, onChoose, label, onDrawn }: EngravingProps) {
   const box = useRef<HTMLDivElement>(null);
   const paper = useRef<HTMLDivElement>(null);
+  const sheetOfPaper = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(0);
   const [spots, setSpots] = useState<Spot[]>([]);
 
@@ -52,6 +56,19 @@ export function Engraving({ sheet, notes, under, chosen, onChoose, label }: Engr
     );
     observer.observe(element);
     return () => observer.disconnect();
+  }, []);
+
+  // Paper is as wide as it is: what is printed is one picture that fits it.
+  useEffect(() => {
+    const print = () => {
+      if (!box.current) return;
+      const picture = engravingNode(box.current);
+      picture.removeAttribute('width');
+      picture.removeAttribute('height');
+      sheetOfPaper.current?.replaceChildren(picture);
+    };
+    window.addEventListener('beforeprint', print);
+    return () => window.removeEventListener('beforeprint', print);
   }, []);
 
   const abc = sheetToAbc(sheet, {
@@ -75,48 +92,53 @@ export function Engraving({ sheet, notes, under, chosen, onChoose, label }: Engr
     svg?.setAttribute('role', 'img');
     svg?.setAttribute('aria-label', label);
     setSpots(spotsOf(element));
-  }, [abc, width, label]);
+    if (box.current) onDrawn?.(box.current);
+  }, [abc, width, label, onDrawn]);
 
   const low = lineBottoms(spots);
   return (
-    <Box ref={box} sx={{ width: '100%', minWidth: 0, color: 'text.primary', position: 'relative' }}>
-      <Box ref={paper} sx={{ '& svg': { display: 'block', maxWidth: '100%' } }} />
-      <svg
-        aria-hidden="true"
-        style={{ position: 'absolute', inset: 0, width: '100%', height: '100%', overflow: 'visible' }}
-      >
-        {spots.slice(0, notes.length).map((spot, i) => (
-          <g
-            key={i}
-            onClick={onChoose && (() => onChoose(i))}
-            style={{ cursor: onChoose ? 'pointer' : undefined }}
-          >
-            <rect
-              x={spot.x - 5}
-              y={low[i] - 46}
-              width={Math.max(spot.width + 10, 18)}
-              height={68}
-              rx={5}
-              fill={i === chosen ? INK.player : 'transparent'}
-              fillOpacity={i === chosen ? 0.16 : 0}
-              stroke={i === chosen ? INK.player : 'none'}
-            />
-            {under[i]?.map(({ text, kind }, k) => (
-              <text
-                key={k}
-                x={spot.x + spot.width / 2 + (k / under[i].length) * (spot.until - spot.x)}
-                y={low[i] + 14}
-                textAnchor="middle"
-                fontSize={FONT_SIZE}
-                fontWeight={kind === 'spoken' ? 700 : 400}
-                fill={COLOURS[kind]}
-              >
-                {text}
-              </text>
-            ))}
-          </g>
-        ))}
-      </svg>
+    <Box sx={{ width: '100%', minWidth: 0 }}>
+      <Box ref={sheetOfPaper} sx={{ display: 'none', displayPrint: 'block', '& svg': { width: '100%' } }} />
+      <Box ref={box} sx={{ color: 'text.primary', position: 'relative', displayPrint: 'none' }}>
+        <Box ref={paper} sx={{ '& svg': { display: 'block', maxWidth: '100%' } }} />
+        <svg
+          aria-hidden="true"
+          style={{ position: 'absolute', inset: 0, width: '100%', height: '100%', overflow: 'visible' }}
+        >
+          {spots.slice(0, notes.length).map((spot, i) => (
+            <g
+              key={i}
+              onClick={onChoose && (() => onChoose(i))}
+              style={{ cursor: onChoose ? 'pointer' : undefined }}
+            >
+              <rect
+                data-mark=""
+                x={spot.x - 5}
+                y={low[i] - 46}
+                width={Math.max(spot.width + 10, 18)}
+                height={68}
+                rx={5}
+                fill={i === chosen ? INK.player : 'transparent'}
+                fillOpacity={i === chosen ? 0.16 : 0}
+                stroke={i === chosen ? INK.player : 'none'}
+              />
+              {under[i]?.map(({ text, kind }, k) => (
+                <text
+                  key={k}
+                  x={spot.x + spot.width / 2 + (k / under[i].length) * (spot.until - spot.x)}
+                  y={low[i] + 14}
+                  textAnchor="middle"
+                  fontSize={FONT_SIZE}
+                  fontWeight={kind === 'spoken' ? 700 : 400}
+                  fill={COLOURS[kind]}
+                >
+                  {text}
+                </text>
+              ))}
+            </g>
+          ))}
+        </svg>
+      </Box>
     </Box>
   );
 }

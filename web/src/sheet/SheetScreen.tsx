@@ -10,12 +10,13 @@ import {
   type SystemName,
   barsText,
   countSheet,
+  meterOf,
   readBars,
   sheetSchema,
 } from '@feldspar/core/counts';
 import { sheetToAbc, sheetToMusicXml } from '@feldspar/core/formats';
 import type { Plan } from '@feldspar/core/plan';
-import { parseFraction, tempo } from '@feldspar/core/time';
+import { meterName, parseFraction, pluralOfLength, tempo, tempoName } from '@feldspar/core/time';
 import { useSnackbar } from 'notistack';
 import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
@@ -26,7 +27,7 @@ import { ErrorNotice } from '../shell/ErrorNotice.tsx';
 import { Panel } from '../shell/Panel.tsx';
 import { PrintButton } from '../shell/PrintButton.tsx';
 import { TypedField, wholeFrom } from '../shell/TypedField.tsx';
-import { saveFile } from '../shell/save-file.ts';
+import { saveBlob, saveFile } from '../shell/save-file.ts';
 import { NoteSelect } from '../tempo/NoteSelect.tsx';
 import { TempoField } from '../tempo/TempoField.tsx';
 import { KeepingButtons } from '../workshop/KeepingButtons.tsx';
@@ -38,7 +39,9 @@ import { CheatSheet } from './CheatSheet.tsx';
 import { Engraving } from './Engraving.tsx';
 import { NoteStrip } from './NoteStrip.tsx';
 import { Palette } from './Palette.tsx';
+import { engravingPng, engravingSvg } from './engraving-file.ts';
 import { countsUnder } from './counts-under.ts';
+import { type HeardWith, heardSheet } from './heard-sheet.ts';
 import { sheetOf, sheetProblems, withSheet } from './sheet-plan.ts';
 import { useCaret } from './useCaret.ts';
 
@@ -62,6 +65,12 @@ const SYSTEM_NAMES = (Object.keys(SYSTEMS) as SystemName[]).map(
   (name) => [name, { 'e and a': '1 e & a', and: '1 &', 'la li': '1 la li' }[name]] as const,
 );
 
+const HEARD_WITH: [HeardWith, string][] = [
+  ['rhythm', 'the rhythm'],
+  ['count', 'the count aloud'],
+  ['both', 'rhythm and count'],
+];
+
 function Writing({ id, start, onServer }: { id: string; start: Plan; onServer: Plan | null }) {
   const { enqueueSnackbar } = useSnackbar();
   const workshop = useWorkshop(id, start, onServer);
@@ -75,21 +84,34 @@ function Writing({ id, start, onServer }: { id: string; start: Plan; onServer: P
   const [system, setSystem] = useState<SystemName>('e and a');
   const [picked, setChosen] = useState(0);
   const counted = parseFraction(sheet.counted);
+  const spoken = tempo(sheet.tempo.bpm, sheet.tempo.beat);
   const notes = useMemo(() => countSheet(sheet, system), [sheet, system]);
   const under = useMemo(() => notes.map(countsUnder), [notes]);
   const chosen = Math.max(0, Math.min(picked, notes.length - 1));
   const problems = useMemo(() => sheetProblems(sheet), [sheet]);
   const faulty = problems.length > 0;
 
+  const [drawn, setDrawn] = useState<HTMLElement | null>(null);
   const [hearing, setHearing] = useState(false);
+  const [withIt, setWithIt] = useState<HeardWith>('rhythm');
   const heard = useMemo<Heard | null>(
-    () => (hearing && timeline && !faulty ? { what: 'sheet', timeline, loop: false } : null),
-    [hearing, timeline, faulty],
+    () =>
+      hearing && timeline && !faulty
+        ? { what: 'sheet', timeline: heardSheet(timeline, notes, withIt), loop: false }
+        : null,
+    [hearing, timeline, faulty, notes, withIt],
   );
   const position = useLoop(heard, (error) => {
     setHearing(false);
     if (error) enqueueSnackbar((error as Error).message, { variant: 'error' });
   });
+  const savePng = async () => {
+    try {
+      if (drawn) saveBlob(fileNameOf(plan, 'png'), await engravingPng(drawn));
+    } catch (error) {
+      enqueueSnackbar((error as Error).message, { variant: 'error' });
+    }
+  };
   const caret = useCaret(heard === null ? null : { timeline: heard.timeline, sheet, position });
 
   return (
@@ -112,7 +134,19 @@ function Writing({ id, start, onServer }: { id: string; start: Plan; onServer: P
           onPlan={() => void toPlan()}
         />
       </Stack>
-      <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap', alignItems: 'flex-start' }}>
+      <Box sx={{ display: 'none', displayPrint: 'block' }}>
+        <Typography variant="h1">{sheet.title}</Typography>
+        <Typography>
+          {meterName(meterOf(sheet))}, counted in {pluralOfLength(counted)}, {tempoName(spoken)}
+        </Typography>
+      </Box>
+      <Stack
+        direction="row"
+        useFlexGap
+        spacing={1.5}
+        className="no-print"
+        sx={{ flexWrap: 'wrap', alignItems: 'flex-start' }}
+      >
         <TypedField
           label="Title"
           value={sheet.title}
@@ -169,6 +203,7 @@ function Writing({ id, start, onServer }: { id: string; start: Plan; onServer: P
           under={under}
           chosen={caret ?? chosen}
           onChoose={setChosen}
+          onDrawn={setDrawn}
           label={`${sheet.title}: ${notes.length} notes and rests in ${sheet.bars.length} bars, counted below each`}
         />
       </Box>
@@ -189,6 +224,13 @@ function Writing({ id, start, onServer }: { id: string; start: Plan; onServer: P
         >
           {hearing ? 'Silence' : 'Hear it'}
         </Button>
+        <Choice
+          label="with the click"
+          value={withIt}
+          options={HEARD_WITH}
+          onChange={setWithIt}
+          minWidth={190}
+        />
         <Button
           variant="outlined"
           color="inherit"
@@ -209,36 +251,49 @@ function Writing({ id, start, onServer }: { id: string; start: Plan; onServer: P
         >
           Save as MusicXML
         </Button>
+        <Button
+          variant="outlined"
+          color="inherit"
+          disabled={!drawn}
+          onClick={() => drawn && saveFile(fileNameOf(plan, 'svg'), 'image/svg+xml', engravingSvg(drawn))}
+        >
+          Save as SVG
+        </Button>
+        <Button variant="outlined" color="inherit" disabled={!drawn} onClick={() => void savePng()}>
+          Save as PNG
+        </Button>
         <PrintButton />
       </Stack>
-      <Panel title="Write">
-        <Stack spacing={2}>
-          <Palette
-            sheet={sheet}
-            chosen={chosen}
-            onChange={(next, index) => {
-              change({ bars: next.bars });
-              setChosen(index);
-            }}
-          />
-          <NoteStrip notes={notes} chosen={caret ?? chosen} onChoose={setChosen} />
-          <TypedField
-            label="The notes as text"
-            value={sheet.bars}
-            show={barsText}
-            read={(text) => {
-              const { bars, problem } = readBars(text);
-              if (problem !== undefined) return { problem };
-              const fits = sheetSchema.safeParse({ ...sheet, bars });
-              return fits.success ? { value: bars } : { problem: fits.error.issues[0].message };
-            }}
-            onChange={(bars) => change({ bars }, 'text')}
-            help="w h q e s t are whole to thirty-second; e. dotted, qr a rest, q~ tied, q> accented, 6:4(s s s s s s), {e=1/8}q a grace note, | a barline"
-            width="100%"
-            multiline
-          />
-        </Stack>
-      </Panel>
+      <Box className="no-print">
+        <Panel title="Write">
+          <Stack spacing={2}>
+            <Palette
+              sheet={sheet}
+              chosen={chosen}
+              onChange={(next, index) => {
+                change({ bars: next.bars });
+                setChosen(index);
+              }}
+            />
+            <NoteStrip notes={notes} chosen={caret ?? chosen} onChoose={setChosen} />
+            <TypedField
+              label="The notes as text"
+              value={sheet.bars}
+              show={barsText}
+              read={(text) => {
+                const { bars, problem } = readBars(text);
+                if (problem !== undefined) return { problem };
+                const fits = sheetSchema.safeParse({ ...sheet, bars });
+                return fits.success ? { value: bars } : { problem: fits.error.issues[0].message };
+              }}
+              onChange={(bars) => change({ bars }, 'text')}
+              help="w h q e s t are whole to thirty-second; e. dotted, qr a rest, q~ tied, q> accented, 6:4(s s s s s s), {e=1/8}q a grace note, | a barline"
+              width="100%"
+              multiline
+            />
+          </Stack>
+        </Panel>
+      </Box>
       <Box
         sx={{
           display: 'grid',
@@ -250,17 +305,21 @@ function Writing({ id, start, onServer }: { id: string; start: Plan; onServer: P
         <Panel title="What each note is worth">
           <CheatSheet counted={counted} />
         </Panel>
-        <Panel title="Tempo">
-          <TempoField
-            value={tempo(sheet.tempo.bpm, sheet.tempo.beat)}
-            onChange={({ bpm, beat }) =>
-              change(
-                { tempo: { bpm: bpm.d === 1n ? bpm.valueOf() : bpm.toFraction(), beat: beat.toFraction() } },
-                'tempo',
-              )
-            }
-          />
-        </Panel>
+        <Box className="no-print">
+          <Panel title="Tempo">
+            <TempoField
+              value={spoken}
+              onChange={({ bpm, beat }) =>
+                change(
+                  {
+                    tempo: { bpm: bpm.d === 1n ? bpm.valueOf() : bpm.toFraction(), beat: beat.toFraction() },
+                  },
+                  'tempo',
+                )
+              }
+            />
+          </Panel>
+        </Box>
       </Box>
     </Stack>
   );

@@ -13,6 +13,9 @@ import { compile, planSchema } from '@feldspar/core/plan';
 import abcjs from 'abcjs';
 import fc from 'fast-check';
 import { changedNote, insertedAfter, movedNote, removed } from './sheet-edits.ts';
+import { countSheet } from '@feldspar/core/counts';
+import { scheduleOf } from '@feldspar/core/sound';
+import { heardSheet } from './heard-sheet.ts';
 import { resultsUnder } from './results-under.ts';
 import { newSheetPlan, sheetOf, sheetProblems, withSheet } from './sheet-plan.ts';
 
@@ -170,5 +173,37 @@ describe('what was played, under the notes', () => {
       ],
       [],
     ]);
+  });
+});
+
+describe('what is heard', () => {
+  const given = sheet('q e e hr | q~ q h', { tempo: { bpm: 60, beat: '1/4' } });
+  const timeline = compile(withSheet(newSheetPlan(), given));
+  const after = (what: Parameters<typeof heardSheet>[2]) =>
+    scheduleOf(heardSheet(timeline, countSheet(given, 'e and a'), what))
+      .filter(({ timeS, voice }) => timeS >= 4 - 1e-9 && voice !== 'wood')
+      .map(({ timeS, voice }) => `${(timeS - 4).toFixed(1)} ${voice}`);
+
+  it('the rhythm where it sounds', () => {
+    expect(after('rhythm')).toEqual(['0.0 high', '1.0 high', '1.5 high', '4.0 high', '6.0 high']);
+  });
+
+  it('the count on every beat, whispered in the rests, and on the “and”', () => {
+    expect(after('count')).toEqual([
+      '0.0 one',
+      '1.0 two',
+      '1.5 and',
+      '2.0 three',
+      '3.0 four',
+      '4.0 one',
+      '5.0 two',
+      '6.0 three',
+      '7.0 four',
+    ]);
+    const whispered = scheduleOf(heardSheet(timeline, countSheet(given, 'e and a'), 'count')).filter(
+      ({ voice, timeS }) => voice === 'three' && timeS < 8,
+    );
+    expect(whispered.at(-1)!.gain).toBeLessThan(0.5);
+    expect(after('both')).toHaveLength(14);
   });
 });

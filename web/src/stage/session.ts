@@ -69,7 +69,7 @@ export async function startSession(options: SessionOptions): Promise<Session> {
       timeS: map && clock ? map.contextS(stampMs) - clock.zeroContextS : (clicks.positionS(stampMs) ?? 0),
       stampMs,
       ...(voice ? { voice } : {}),
-      ...(releasedMs === undefined ? {} : { lengthS: (releasedMs - stampMs) / 1000 }),
+      ...(releasedMs === undefined ? {} : { lengthS: Math.max(0, releasedMs - stampMs) / 1000 }),
     }));
     const judging = judgingOf(playerId);
     return {

@@ -83,7 +83,7 @@ describe('drafts', () => {
   it('survive until they are dropped; only new ones are listed', () => {
     const id = beginDraft(NEW_PLAN);
     expect(readDraft(id)).toEqual({ plan: NEW_PLAN, stored: false });
-    expect(newDrafts()).toEqual([{ id, title: 'New plan' }]);
+    expect(newDrafts()).toEqual([{ id, title: 'New plan', sheet: false }]);
     keepDraft(id, { plan: NEW_PLAN, stored: true });
     expect(newDrafts()).toEqual([]);
     dropDraft(id);
