@@ -18,7 +18,10 @@ export interface KeptChange<Value> {
 
 export function useKeptChange<Value>(take: Take, name: keyof TakeChange, saved: Value): KeptChange<Value> {
   const key = `feldspar ${name} of ${take.id}`;
-  const [value, setValue] = useState<Value>(() => draftOf(key) ?? saved);
+  const [value, setValue] = useState<Value>(() => {
+    const draft = draftOf<Value>(key);
+    return draft ? draft.value : saved;
+  });
   const [state, setState] = useState<KeptChange<Value>['state']>('clean');
   const text = JSON.stringify(value);
 
@@ -51,7 +54,13 @@ export function useKeptChange<Value>(take: Take, name: keyof TakeChange, saved: 
   };
 }
 
-function draftOf<Value>(key: string): Value | null {
+/** What was said and not saved yet; null may have been said too. */
+function draftOf<Value>(key: string): { value: Value } | null {
   const text = localStorage.getItem(key);
-  return text === null ? null : (JSON.parse(text) as Value);
+  try {
+    return text === null ? null : { value: JSON.parse(text) as Value };
+  } catch {
+    // Somebody else's writing.
+    return null;
+  }
 }
