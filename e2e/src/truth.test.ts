@@ -167,7 +167,8 @@ it('the rig: tapping along finds the constant offset; it is stored, dated, and t
   await resetProbe(browser);
   await browser.click('button', '^Tap along');
   await performHits(browser, hits);
-  await browser.see(/You tap 3[2-6] ms late/);
+  // The clicks themselves come by the machine's own audio clock, which under load ends late.
+  await browser.see(/You tap 3[2-6] ms late/, 60_000);
   await browser.click('button', '^Take it off keys');
   await browser.see(/tapped along \(3\d\.\d to 3\d\.\d, 32 taps\).*your habit is in it/);
   await browser.driver.navigate().refresh();

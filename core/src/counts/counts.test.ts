@@ -2,10 +2,10 @@
 import durationValue from '@tonaljs/duration-value';
 import fc from 'fast-check';
 import { compile, planSchema } from '../plan/index.ts';
-import { Fraction, NOTE_BASES, type NoteBase, parseFraction } from '../time/index.ts';
+import { Fraction, type NoteBase, parseFraction } from '../time/index.ts';
+import { anySheet } from '../testing/sheets.ts';
 import {
   type Sheet,
-  type SheetItem,
   barProblems,
   barsText,
   cheatGroups,
@@ -232,39 +232,9 @@ describe('as text', () => {
     expect(readBars(text).problem).toMatch(message);
   });
 
-  const value = fc.constantFrom(...(Object.keys(NOTE_BASES) as NoteBase[]));
-  const note = fc.record(
-    {
-      value,
-      dots: fc.constantFrom<1 | 2>(1, 2),
-      rest: fc.constant(true),
-      tie: fc.constant(true),
-      accent: fc.constant(true),
-      sticking: fc.constantFrom('R', 'L', 'RL'),
-      grace: fc.record({
-        values: fc.array(value, { minLength: 1, maxLength: 4 }),
-        takes: fc.constantFrom('1/8', '1/16', '3/32'),
-        from: fc.constantFrom<'main' | 'before'>('main', 'before'),
-      }),
-    },
-    { requiredKeys: ['value'] },
-  );
-  const tuplet = fc.record({
-    tuplet: fc.record({ notes: fc.integer({ min: 2, max: 32 }), inTimeOf: fc.integer({ min: 1, max: 32 }) }),
-    items: fc.array(note, { minLength: 1, maxLength: 5 }),
-  });
-  const bars = fc.array(
-    fc.record({ items: fc.array(fc.oneof(note, tuplet), { minLength: 1, maxLength: 5 }) }),
-    {
-      minLength: 1,
-      maxLength: 4,
-    },
-  );
-
   it('property: written and read again it is the same, and fits the schema', () => {
     fc.assert(
-      fc.property(bars, (given) => {
-        const document = sheet('q', { bars: given as { items: SheetItem[] }[] });
+      fc.property(anySheet, (document) => {
         expect(sheetSchema.parse(document)).toEqual(document);
         expect(readBars(barsText(document.bars)).bars).toEqual(document.bars);
       }),

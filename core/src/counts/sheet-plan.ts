@@ -1,6 +1,15 @@
 /** A sheet as a plan: the click on the counted note, the rhythm to be played, note lengths judged. */
-import { type FieldProblem, type Plan, PlanError, type RhythmNote } from '../plan/index.ts';
-import { Fraction, barLength, isFractionText } from '../time/index.ts';
+import {
+  type ClickLayer,
+  type FieldProblem,
+  type Plan,
+  PlanError,
+  type PlayLine,
+  type RhythmNote,
+  hasAccents,
+  unison,
+} from '../plan/index.ts';
+import { Fraction, barLength, isFractionText, parseFraction } from '../time/index.ts';
 import { barProblems } from './bar-lengths.ts';
 import { meterOf, soundings } from './onsets.ts';
 import type { Sheet } from './sheet-schema.ts';
@@ -22,11 +31,36 @@ export function planOfSheet(sheet: Sheet): Plan {
         bars: sheet.bars.length,
         meter: sheet.meter,
         tempo: sheet.tempo,
-        clicks: [{ every: sheet.counted, accent: ['0'] }],
-        play: [{ rhythm: rhythmOf(sheet) }],
+        clicks: clicksOf(sheet),
+        play: linesOf(sheet),
       },
     ],
   };
+}
+
+/** The same plan with the sheet it comes from. @throws PlanError as `planOfSheet`. */
+export function planWithSheet(sheet: Sheet): Plan {
+  return { ...planOfSheet(sheet), sheet } as Plan;
+}
+
+/** On the counted note; for two limbs on its half too, which shows whether they are together. */
+function clicksOf({ clicks, counted, limbs }: Sheet): ClickLayer[] {
+  if (!limbs) return clicks ?? [{ every: counted, accent: ['0'] }];
+  const half = parseFraction(counted).div(2).toFraction();
+  return [
+    ...(clicks ?? [{ every: half, voice: 'tick' }]),
+    ...(limbs.backbeat?.length ? [{ at: limbs.backbeat, voice: 'snare' }] : []),
+  ];
+}
+
+function linesOf(sheet: Sheet): PlayLine[] {
+  const rhythm = rhythmOf(sheet);
+  if (!sheet.limbs) return [{ rhythm }];
+  if (!hasAccents(rhythm))
+    throw new PlanError([
+      { path: 'bars', message: 'Accent at least one note: two limbs strike the accents together.' },
+    ]);
+  return unison(rhythm, sheet.limbs.voices);
 }
 
 /** What sounds, with the silences between as rests, to the end of the last bar. */

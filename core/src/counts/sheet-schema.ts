@@ -3,8 +3,15 @@
  * (value, dots, tuplet); what they come to is exact.
  */
 import { z } from 'zod';
-import { durationSchema, meterSchema, saidTempoSchema } from '../plan/index.ts';
-import { NOTE_BASES, type NoteBase } from '../time/index.ts';
+import {
+  clickLayerSchema,
+  durationSchema,
+  meterSchema,
+  positionSchema,
+  saidTempoSchema,
+} from '../plan/index.ts';
+import { NOTE_BASES, type NoteBase, isFractionText, parseFraction } from '../time/index.ts';
+import { SYSTEMS, type SystemName } from './systems.ts';
 
 const BASES = Object.keys(NOTE_BASES) as [NoteBase, ...NoteBase[]];
 
@@ -41,6 +48,21 @@ const tupletSchema = z.object({
   items: z.array(noteSchema).min(1, 'a tuplet holds at least one note').max(MOST_ITEMS),
 });
 
+/** A place inside a beat, as a share of it. */
+const shareSchema = positionSchema.refine(
+  (text) => isFractionText(text) && parseFraction(text).gt(0) && parseFraction(text).lt(1),
+  'a place inside the beat lies between 0 and 1, like "1/2"',
+);
+const SYSTEM_NAMES = Object.keys(SYSTEMS) as [SystemName, ...SystemName[]];
+/** A known way to name the parts of a beat, or own words for its shares. */
+export const systemSchema = z.union([
+  z.enum(SYSTEM_NAMES),
+  z.record(
+    shareSchema,
+    z.string().regex(/^[\p{L}&+]{1,8}$/u, 'a word is one to eight letters, like “and” or “&”'),
+  ),
+]);
+
 export const sheetSchema = z.looseObject({
   format: z.literal('feldspar-sheet', { error: 'this is not a Feldspar count sheet' }),
   version: z.literal(1, { error: 'this sheet is of another version; this Feldspar reads version 1' }),
@@ -52,6 +74,19 @@ export const sheetSchema = z.looseObject({
   tempo: saidTempoSchema,
   /** The note that is counted: the beat, whatever the meter says. */
   counted: durationSchema,
+  /** How the parts of the counted note are named; "e and a" where nothing is said. */
+  countedAs: systemSchema.optional(),
+  /** Where the click falls; on every counted note where nothing is said. */
+  clicks: z.array(clickLayerSchema).max(8).optional(),
+  /** Two limbs strike the accented notes together; a backbeat may sound at places of the bar. */
+  limbs: z
+    .object({
+      voices: z.tuple([z.string().min(1).max(40), z.string().min(1).max(40)]),
+      backbeat: z.array(positionSchema).max(16).optional(),
+    })
+    .optional(),
+  /** So many notes make a group that runs through the bars. */
+  group: z.number().int().min(2).max(32).optional(),
   /** The first bar is a pickup: it may be short, and is counted from its end. */
   pickup: z.boolean().optional(),
   bars: z
@@ -61,6 +96,22 @@ export const sheetSchema = z.looseObject({
 });
 
 export type Sheet = z.infer<typeof sheetSchema>;
+/** What notation has no sign for; files of other formats carry it in a remark. */
+export const unwrittenSchema = sheetSchema
+  .pick({ counted: true, countedAs: true, clicks: true, limbs: true, group: true })
+  .partial();
+export type Unwritten = z.infer<typeof unwrittenSchema>;
+
+export function unwrittenOf({ counted, countedAs, clicks, limbs, group }: Sheet): Unwritten {
+  return {
+    counted,
+    ...(countedAs ? { countedAs } : {}),
+    ...(clicks ? { clicks } : {}),
+    ...(limbs ? { limbs } : {}),
+    ...(group ? { group } : {}),
+  };
+}
+
 export type SheetNote = z.infer<typeof noteSchema>;
 export type SheetTuplet = z.infer<typeof tupletSchema>;
 export type SheetItem = Sheet['bars'][number]['items'][number];

@@ -3,19 +3,18 @@
  * Plain files, and `.mxl` (a ZIP whose container names the score).
  */
 import { strFromU8, unzipSync } from 'fflate';
-import { type Sheet, type SheetItem, type SheetNote, sheetSchema } from '../counts/index.ts';
+import { type Sheet, type SheetItem, type SheetNote, writtenAs } from '../counts/index.ts';
 import { Fraction, type NoteBase, isFractionText, lengthOf } from '../time/index.ts';
-import { COUNTED_FIELD, XML_TYPES, plainNote } from './musicxml-out.ts';
+import { Losses } from './losses.ts';
+import { REMARK, XML_TYPES } from './musicxml-out.ts';
+import { type ReadSheet, readRemark, readSheet } from './read-sheet.ts';
 import { type Element, child, children, readXml, textOf } from './xml.ts';
-
-export type ReadMusicXml =
-  { sheet: Sheet; lost: string[]; problem?: undefined } | { sheet?: undefined; problem: string };
 
 /** A score of this kind is some hundred kilobytes. */
 const MOST_BYTES = 20_000_000;
 const DEFAULT_GRACE = '1/16';
 
-export function readMusicXmlFile(bytes: Uint8Array): ReadMusicXml {
+export function readMusicXmlFile(bytes: Uint8Array): ReadSheet {
   if (bytes.length > MOST_BYTES) return { problem: 'The file is larger than 20 MB; no rhythm is.' };
   try {
     const zipped = bytes[0] === 0x50 && bytes[1] === 0x4b;
@@ -46,7 +45,7 @@ function unpacked(bytes: Uint8Array): Uint8Array {
   return one(path);
 }
 
-export function readMusicXml(text: string): ReadMusicXml {
+export function readMusicXml(text: string): ReadSheet {
   let root: Element;
   try {
     root = readXml(text);
@@ -63,44 +62,33 @@ export function readMusicXml(text: string): ReadMusicXml {
   if (otherParts.length > 0) reading.lose(`${otherParts.length} more parts`);
   const bars = children(part, 'measure').map((measure) => ({ items: reading.measure(measure) }));
   const [first] = children(part, 'measure');
-  const field = children(child(child(root, 'identification'), 'miscellaneous'), 'miscellaneous-field').find(
-    ({ attributes }) => attributes.name === COUNTED_FIELD,
+  const identification = child(root, 'identification');
+  const remark = readRemark(
+    children(child(identification, 'miscellaneous'), 'miscellaneous-field').find(
+      ({ attributes }) => attributes.name === REMARK,
+    )?.text,
   );
-  const counted = field?.text.trim();
+  if (child(identification, 'creator') || child(identification, 'rights')) reading.lose('credits and rights');
+  const unit = reading.meter?.unit ?? '1/4';
   const document = {
-    format: 'feldspar-sheet',
-    version: 1,
     title: (textOf(root, 'work', 'work-title') ?? textOf(root, 'movement-title') ?? '') || 'From MusicXML',
-    meter: reading.meter ?? { beats: 4, unit: '1/4' },
-    tempo: reading.tempo ?? { bpm: 72, beat: reading.meter?.unit ?? '1/4' },
-    counted: counted && isFractionText(counted) ? counted : (reading.meter?.unit ?? '1/4'),
+    meter: reading.meter ?? { beats: 4, unit },
+    tempo: reading.tempo ?? { bpm: 72, beat: unit },
+    counted: unit,
+    ...remark,
     ...(first?.attributes.implicit === 'yes' ? { pickup: true } : {}),
     bars,
   };
-  const checked = sheetSchema.safeParse(document);
-  if (!checked.success) {
-    const [issue] = checked.error.issues;
-    return { problem: `What it holds is no count sheet: ${issue.message} (${issue.path.join('.')}).` };
-  }
-  return { sheet: checked.data, lost: reading.lost() };
+  return readSheet(document, reading.list());
 }
 
 /** Bar by bar, with what was found on the way. */
-class Reading {
+class Reading extends Losses {
   meter: Sheet['meter'] | null = null;
   tempo: Sheet['tempo'] | null = null;
   private divisions = new Fraction(1);
-  private readonly losses = new Map<string, number>();
   private graces: { value: NoteBase; percent: number | null; from: 'main' | 'before' }[] = [];
   private before: Fraction | null = null;
-
-  lose(what: string): void {
-    this.losses.set(what, (this.losses.get(what) ?? 0) + 1);
-  }
-
-  lost(): string[] {
-    return [...this.losses].map(([what, times]) => (times === 1 ? what : `${what} (${times} times)`));
-  }
 
   measure(measure: Element): SheetItem[] {
     const items: SheetItem[] = [];
@@ -151,9 +139,12 @@ class Reading {
     if (Number.isInteger(divisions) && divisions > 0) this.divisions = new Fraction(divisions);
     const time = child(element, 'time');
     if (!time) return;
-    const [beats, type] = [Number(textOf(time, 'beats')), Number(textOf(time, 'beat-type'))];
-    const meter = { beats, unit: `1/${type}` };
-    if (!Number.isInteger(beats) || !Number.isInteger(type)) this.lose('a meter of several parts');
+    const groups = (textOf(time, 'beats') ?? '').split('+').map(Number);
+    const type = Number(textOf(time, 'beat-type'));
+    const beats = groups.reduce((a, b) => a + b, 0);
+    const meter = { beats, unit: `1/${type}`, ...(groups.length > 1 ? { groups } : {}) };
+    if (!Number.isInteger(beats) || !Number.isInteger(type) || children(time, 'beats').length > 1)
+      this.lose('a meter of several parts');
     else if (this.meter && JSON.stringify(this.meter) !== JSON.stringify(meter))
       this.lose('changes of meter');
     else this.meter = meter;
@@ -221,10 +212,7 @@ class Reading {
     };
     if (value) return { note: [{ value, ...(dots ? { dots } : {}), ...marks }], share };
     // A rest of a whole bar has no value of its own.
-    return {
-      note: spelled(duration).map((plain) => ({ ...plain, ...(rest ? { rest: true } : marks) })),
-      share: null,
-    };
+    return { note: writtenAs(duration, marks), share: null };
   }
 
   private takenGrace(main: Fraction): SheetNote['grace'] | null {
@@ -250,23 +238,4 @@ class Reading {
 
 function baseOf(type: string | null): NoteBase | null {
   return (Object.keys(XML_TYPES) as NoteBase[]).find((base) => XML_TYPES[base] === type) ?? null;
-}
-
-/** A length as the fewest notes, longest first. */
-function spelled(length: Fraction): { value: NoteBase; dots?: 1 | 2 }[] {
-  const notes: { value: NoteBase; dots?: 1 | 2 }[] = [];
-  const lengths = (Object.keys(XML_TYPES) as NoteBase[]).flatMap((base) => [
-    lengthOf({ base, dots: 1 }),
-    lengthOf({ base }),
-  ]);
-  lengths.sort((a, b) => b.compare(a));
-  let left = length;
-  for (const one of lengths) {
-    while (left.gte(one) && notes.length < 64) {
-      const { value, dots } = plainNote(one)!;
-      notes.push({ value, ...(dots ? { dots: dots as 1 } : {}) });
-      left = left.sub(one);
-    }
-  }
-  return notes;
 }

@@ -1,6 +1,6 @@
 /**
- * A count sheet as MusicXML 4.0 (W3C Music Notation Community Group), partwise, one voice on a line of one. The counted note stands in a
- * miscellaneous field; the time of grace notes as the share they steal.
+ * A count sheet as MusicXML 4.0 (W3C Music Notation Community Group), partwise, one voice on a line of one. What it has no sign
+ * for, the counted note first, stands in a miscellaneous field; the time of grace notes as the share they steal.
  */
 import { strToU8, zipSync } from 'fflate';
 import {
@@ -9,10 +9,11 @@ import {
   type SheetNote,
   isTuplet,
   meterOf,
-  writtenLength,
+  plainNote,
   writtenNotes,
 } from '../counts/index.ts';
 import { Fraction, type NoteBase, lengthOf, parseFraction, quartersPerMinute, tempo } from '../time/index.ts';
+import { remarkOf } from './read-sheet.ts';
 
 /** What MusicXML calls the values. */
 export const XML_TYPES: Readonly<Record<NoteBase, string>> = {
@@ -26,24 +27,26 @@ export const XML_TYPES: Readonly<Record<NoteBase, string>> = {
   'sixty-fourth': '64th',
 };
 
-export const COUNTED_FIELD = 'feldspar-counted';
+/** What notation has no sign for. */
+export const REMARK = 'feldspar';
 
 type Tuplet = { notes: number; inTimeOf: number };
 
 export function sheetToMusicXml(sheet: Sheet): string {
   const divisions = divisionsOf(sheet);
-  let before: { length: Fraction } | null = null;
+  const written = writtenNotes(sheet);
+  let next = 0;
   const measures = sheet.bars.map(({ items }, bar) => {
     const notes = items.flatMap((item) => {
       const tuplet = isTuplet(item) ? item.tuplet : undefined;
       const inner = isTuplet(item) ? item.items : [item];
       return inner.map((note, i) => {
-        const length = writtenLength(note, tuplet);
+        const { length, continues } = written[next];
+        const before = next > 0 ? written[next - 1].length : null;
+        next++;
         const edge = tuplet && [i === 0 ? 'start' : '', i === inner.length - 1 ? 'stop' : ''].filter(Boolean);
         const xml =
-          graceXml(note.grace, length, before?.length ?? null) +
-          noteXml(note, length, divisions, tuplet, edge);
-        before = { length };
+          graceXml(note.grace, length, before) + noteXml(note, length, divisions, continues, tuplet, edge);
         return xml;
       });
     });
@@ -56,7 +59,7 @@ export function sheetToMusicXml(sheet: Sheet): string {
 <!DOCTYPE score-partwise PUBLIC "-//Recordare//DTD MusicXML 4.0 Partwise//EN" "http://www.musicxml.org/dtds/partwise.dtd">
 <score-partwise version="4.0">
   <work><work-title>${escaped(sheet.title)}</work-title></work>
-  <identification><miscellaneous><miscellaneous-field name="${COUNTED_FIELD}">${sheet.counted}</miscellaneous-field></miscellaneous></identification>
+  <identification><miscellaneous><miscellaneous-field name="${REMARK}">${escaped(JSON.stringify(remarkOf(sheet)))}</miscellaneous-field></miscellaneous></identification>
   <part-list><score-part id="P1"><part-name>Rhythm</part-name></score-part></part-list>
   <part id="P1">
 ${measures.join('')}  </part>
@@ -87,11 +90,11 @@ function common(a: bigint, b: bigint): bigint {
 }
 
 function headXml(sheet: Sheet, divisions: Fraction): string {
-  const { beats, unit } = meterOf(sheet);
+  const { beats, unit, groups } = meterOf(sheet);
   const said = tempo(sheet.tempo.bpm, sheet.tempo.beat);
   return `      <attributes>
         <divisions>${divisions.toFraction()}</divisions>
-        <time><beats>${BigInt(beats) * unit.n}</beats><beat-type>${unit.d}</beat-type></time>
+        <time><beats>${groups?.join('+') ?? BigInt(beats) * unit.n}</beats><beat-type>${unit.d}</beat-type></time>
         <clef><sign>percussion</sign></clef>
         <staff-details><staff-lines>1</staff-lines></staff-details>
       </attributes>
@@ -105,30 +108,24 @@ function metronomeXml({ tempo: { bpm, beat } }: Sheet): string {
   return `<direction-type><metronome><beat-unit>${XML_TYPES[note.value]}</beat-unit>${'<beat-unit-dot/>'.repeat(note.dots)}<per-minute>${decimal(new Fraction(bpm))}</per-minute></metronome></direction-type>`;
 }
 
-/** The value and dots of a length, where one note writes it. */
-export function plainNote(length: Fraction): { value: NoteBase; dots: 0 | 1 | 2 } | null {
-  for (const value of Object.keys(XML_TYPES) as NoteBase[])
-    for (const dots of [0, 1, 2] as const)
-      if (lengthOf({ base: value, dots }).equals(length)) return { value, dots };
-  return null;
-}
-
 function noteXml(
   { value, dots = 0, rest, tie, accent, sticking }: SheetNote,
   length: Fraction,
   divisions: Fraction,
+  continues: boolean,
   tuplet: Tuplet | undefined,
   edge: readonly string[] | undefined,
 ): string {
+  const ties = [...(continues ? ['stop'] : []), ...(tie && !rest ? ['start'] : [])];
   const notations = [
-    ...(tie && !rest ? ['<tied type="start"/>'] : []),
+    ...ties.map((type) => `<tied type="${type}"/>`),
     ...(edge ?? []).map((type) => `<tuplet type="${type}"/>`),
     ...(sticking ? [`<technical><fingering>${escaped(sticking)}</fingering></technical>`] : []),
     ...(accent ? ['<articulations><accent/></articulations>'] : []),
   ];
-  return `      <note>${rest ? '<rest/>' : UNPITCHED}<duration>${length.mul(4).mul(divisions).toFraction()}</duration>${
-    tie && !rest ? '<tie type="start"/>' : ''
-  }<voice>1</voice><type>${XML_TYPES[value]}</type>${'<dot/>'.repeat(dots)}${
+  return `      <note>${rest ? '<rest/>' : UNPITCHED}<duration>${length.mul(4).mul(divisions).toFraction()}</duration>${ties
+    .map((type) => `<tie type="${type}"/>`)
+    .join('')}<voice>1</voice><type>${XML_TYPES[value]}</type>${'<dot/>'.repeat(dots)}${
     tuplet
       ? `<time-modification><actual-notes>${tuplet.notes}</actual-notes><normal-notes>${tuplet.inTimeOf}</normal-notes></time-modification>`
       : ''
@@ -156,7 +153,7 @@ function decimal(value: Fraction): string {
   return String(Math.round(value.valueOf() * 1e9) / 1e9);
 }
 
-export function escaped(text: string): string {
+function escaped(text: string): string {
   return text
     .replace(/[^\t\n\r\u0020-\uD7FF\uE000-\uFFFD]/gu, '')
     .replace(/[<>&"']/g, (sign) => `&#${sign.charCodeAt(0)};`);

@@ -1,22 +1,9 @@
 /** A count sheet out as MusicXML and in again; files of others; files that mean harm. */
 import fc from 'fast-check';
 import { strToU8, zipSync } from 'fflate';
-import { LADDER, type Sheet, type SheetItem, readBars } from '../counts/index.ts';
-import { NOTE_BASES, type NoteBase } from '../time/index.ts';
+import { LADDER, type Sheet, readBars } from '../counts/index.ts';
+import { anySheet, sheetOfText } from '../testing/sheets.ts';
 import { readMusicXml, readMusicXmlFile, sheetToMusicXml, sheetToMxl } from './index.ts';
-
-function sheet(text: string, change: Partial<Sheet> = {}): Sheet {
-  return {
-    format: 'feldspar-sheet',
-    version: 1,
-    title: 'Test sheet',
-    meter: { beats: 4, unit: '1/4' },
-    tempo: { bpm: 72, beat: '1/4' },
-    counted: '1/8',
-    bars: readBars(text).bars!,
-    ...change,
-  };
-}
 
 describe('out and in again', () => {
   it.each(LADDER.map((step) => [step.sheet.title, step.sheet] as const))('%s', (_, given) => {
@@ -24,53 +11,17 @@ describe('out and in again', () => {
     expect(readMusicXmlFile(sheetToMxl(given))).toEqual({ sheet: given, lost: [] });
   });
 
-  const value = fc.constantFrom(...(Object.keys(NOTE_BASES) as NoteBase[]));
-  const dots = fc.constantFrom<1 | 2>(1, 2);
-  const rest = fc.record({ value, dots, rest: fc.constant(true) }, { requiredKeys: ['value', 'rest'] });
-  const struck = fc.record(
-    {
-      value,
-      dots,
-      tie: fc.constant(true),
-      accent: fc.constant(true),
-      sticking: fc.constantFrom('R', 'L'),
-      grace: fc.record({
-        values: fc.array(fc.constantFrom<NoteBase>('eighth', 'sixteenth'), { minLength: 1, maxLength: 3 }),
-        takes: fc.constantFrom('1/16', '1/32', '1/64'),
-        from: fc.constantFrom<'main' | 'before'>('main', 'before'),
-      }),
-    },
-    { requiredKeys: ['value'] },
-  );
-  const note = fc.oneof(struck, rest);
-  const tuplet = fc.record({
-    tuplet: fc.constantFrom({ notes: 3, inTimeOf: 2 }, { notes: 6, inTimeOf: 4 }, { notes: 7, inTimeOf: 4 }),
-    items: fc.array(note, { minLength: 1, maxLength: 7 }),
-  });
-  const bars = fc.array(
-    fc.record({ items: fc.array(fc.oneof(note, tuplet), { minLength: 1, maxLength: 6 }) }),
-    {
-      minLength: 1,
-      maxLength: 4,
-    },
-  );
-
   it('property: any sheet is the same again', () => {
     fc.assert(
-      fc.property(bars, fc.boolean(), fc.constantFrom('1/4', '3/8', '1/16'), (items, pickup, counted) => {
-        const given = sheet('q', {
-          bars: items as { items: SheetItem[] }[],
-          counted,
-          ...(pickup ? { pickup } : {}),
-        });
+      fc.property(anySheet, (given) => {
         expect(readMusicXml(sheetToMusicXml(given))).toEqual({ sheet: given, lost: [] });
       }),
-      { numRuns: 60 },
+      { numRuns: 100 },
     );
   });
 
   it('a title of signs and controls stays text', () => {
-    const given = sheet('w', { title: 'A & B <c> "d" \u0001' });
+    const given = sheetOfText('w', { title: 'A & B <c> "d" \u0001' });
     expect(readMusicXml(sheetToMusicXml(given)).sheet!.title).toBe('A & B <c> "d"');
   });
 });
@@ -103,6 +54,21 @@ describe('files of others', () => {
         'words under notes',
       ].sort(),
     );
+  });
+
+  it('a note without a value is written as notes tied, struck once', () => {
+    const { sheet: read } = readMusicXml(
+      score(`<measure number="1"><note><unpitched/><duration>5</duration><voice>1</voice></note></measure>`),
+    );
+    expect(read!.bars).toEqual(readBars('w~ q').bars);
+  });
+
+  it('a remark that is not ours is left alone', () => {
+    const made = sheetToMusicXml(sheetOfText('w', { counted: '1/8' })).replace(
+      /\{.*\}/,
+      '{"counted":"none"}',
+    );
+    expect(readMusicXml(made).sheet!.counted).toBe('1/4');
   });
 
   it('a grace note without a time gets a sixteenth, and it is said', () => {

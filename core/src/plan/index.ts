@@ -5,6 +5,7 @@ export * from './facts.ts';
 export * from './retempo.ts';
 export * from './plan-error.ts';
 export * from './grouping.ts';
+export * from './unison.ts';
 export { FEEL_FACTORS, GROOVES, type GrooveName, pulsesOf } from './groove.ts';
 export * from './plan-words.ts';
 export * from './rhythm-text.ts';

@@ -1,8 +1,14 @@
 /** Ready plans of the families that the path does not walk through; tempos are common practice, no source. */
-import type { ClickLayer, PlayLine, RhythmNote, Section } from '../plan/index.ts';
+import {
+  type ClickLayer,
+  type PlayLine,
+  type RhythmNote,
+  type Section,
+  inverted,
+  unison,
+} from '../plan/index.ts';
 import { type ReadyPlan, ready } from './ready-plans.ts';
 import { stopTime } from './stop-time.ts';
-import { inverted, unison } from './unison.ts';
 
 const FOUR_FOUR = { beats: 4, unit: '1/4' };
 const QUARTERS: PlayLine[] = [{ every: '1/4' }];

@@ -6,4 +6,3 @@ export * from './suggest.ts';
 export * from './ready-plan-of.ts';
 export * from './thinning.ts';
 export * from './stop-time.ts';
-export * from './unison.ts';

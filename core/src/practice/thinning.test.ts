@@ -1,6 +1,6 @@
-import { type Plan, type RhythmNote, compile, planFacts, readPlan } from '../plan/index.ts';
+import { type Plan, compile, planFacts, readPlan } from '../plan/index.ts';
 import { plan, section } from '../testing/plans.ts';
-import { ALL_READY_PLANS, THINNINGS, hasAccents, inverted, stopTime, unison } from './index.ts';
+import { ALL_READY_PLANS, THINNINGS, stopTime } from './index.ts';
 
 const thinning = (name: string) => THINNINGS.find((each) => each.name === name)!;
 const apply = (name: string, document = plan({ play: [{ every: '1/8' }] }), asked = 4) =>
@@ -78,39 +78,5 @@ describe('stop time', () => {
     expect(
       soundingIn(true, { clicks: [{ groove: 'drums' }] }).filter((text) => text.startsWith('4:')),
     ).toEqual(['4:0 low', '4:1/4 high', '4:3/8 high', '4:1/2 high', '4:5/8 low', '4:3/4 low', '4:7/8 low']);
-  });
-});
-
-describe('unisons', () => {
-  const LINE: RhythmNote[] = [{ dur: '1/8', accent: true }, { dur: '1/8' }, { dur: '1/4', rest: true }];
-
-  it('the inversion strikes where nothing was accented; twice inverted it is the line again', () => {
-    expect(inverted(LINE)).toEqual([
-      { dur: '1/8' },
-      { dur: '1/8', accent: true },
-      { dur: '1/4', rest: true },
-    ]);
-    expect(inverted(inverted(LINE))).toEqual(LINE);
-  });
-
-  it('both limbs play the accents and nothing else', () => {
-    const { targets } = compile(plan({ bars: 1, play: unison(LINE) }));
-    expect(targets.map(({ voice, position }) => `${voice} ${position.toFraction()}`)).toEqual([
-      'hand 0',
-      'foot 0',
-      'hand 1/2',
-      'foot 1/2',
-    ]);
-    expect(hasAccents(LINE)).toBe(true);
-    expect(hasAccents([{ dur: '1/4' }, { dur: '1/4', rest: true, accent: true }])).toBe(false);
-  });
-
-  it('line and inversion together are every note, none twice', () => {
-    const places = (line: typeof LINE) =>
-      compile(plan({ bars: 1, play: [unison(line)[0]] })).targets.map(({ position }) =>
-        position.toFraction(),
-      );
-    const both = [...places(LINE), ...places(inverted(LINE))].sort();
-    expect(both).toEqual(['0', '1/2', '1/8', '5/8']);
   });
 });

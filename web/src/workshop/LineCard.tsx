@@ -5,12 +5,14 @@ import {
   type PlayLine,
   groupingOf,
   groupingRhythm,
+  hasAccents,
+  inverted,
   lineWords,
   readRhythm,
   realignsAfter,
   rhythmText,
+  unison,
 } from '@feldspar/core/plan';
-import { hasAccents, inverted, unison } from '@feldspar/core/practice';
 import { type Meter, barLength, parseFraction } from '@feldspar/core/time';
 import { Choice } from '../shell/Choice.tsx';
 import { plural } from '../shell/text.ts';

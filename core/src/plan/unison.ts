@@ -2,7 +2,7 @@
  * Unisons: two limbs strike together on the accents of a line, or on its inversion, everything that is not accented. Common
  * practice, no source.
  */
-import type { PlayLine, RhythmNote } from '../plan/index.ts';
+import type { PlayLine, RhythmNote } from './schema.ts';
 
 /** The same line with accents where there were none, and none where they were; rests stay. */
 export function inverted(line: readonly RhythmNote[]): RhythmNote[] {

@@ -1,17 +1,22 @@
 /**
  * A count sheet as ABC (standard 2.1, abcnotation.com): one line, one pitch, with ties, dots, tuplets, grace notes, accents and stickings.
- * What ABC cannot say is the time a grace note is given and the note that is counted; they stand in a remark.
+ * What ABC has no sign for, as the note that is counted and the time of grace notes, stands in a remark (`N:`).
  */
 import { type Sheet, type SheetNote, isTuplet, meterOf, writtenNotes } from '../counts/index.ts';
-import { Fraction, NOTE_BASES, lengthOf, meterName, parseFraction, pluralOfLength } from '../time/index.ts';
+import { Fraction, NOTE_BASES, lengthOf, meterName, parseFraction } from '../time/index.ts';
+import { type Remark, remarkOf } from './read-sheet.ts';
 
+/** Begins the remark. */
+export const REMARK = 'feldspar ';
 /** The middle of a line of one. */
 const PITCH = 'B';
 const QUARTER = new Fraction(1, 4);
 
 export interface AbcOptions {
-  /** Left out where the page says it already. */
+  /** The title and the remark; left out where the page says it already. */
   title?: boolean;
+  /** By bar, what stands above its first note. */
+  marks?: ReadonlyMap<number, string>;
   /** Room between lines for what is written under them, in points. */
   roomBelow?: number;
   barsALine?: number;
@@ -19,13 +24,14 @@ export interface AbcOptions {
 
 export function sheetToAbc(
   sheet: Sheet,
-  { title = true, roomBelow, barsALine = 4 }: AbcOptions = {},
+  { title = true, marks, roomBelow, barsALine = 4 }: AbcOptions = {},
 ): string {
   const beam = beamLength(sheet);
   const written = writtenNotes(sheet);
   let next = 0;
-  const bars = sheet.bars.map(({ items }) => {
-    let text = '';
+  const bars = sheet.bars.map(({ items }, bar) => {
+    const mark = marks?.get(bar);
+    let text = mark ? `"^${mark}"` : '';
     for (const item of items) {
       const inner = isTuplet(item) ? item.items : [item];
       const { position } = written[next];
@@ -46,12 +52,24 @@ export function sheetToAbc(
     `M:${abcMeter(sheet)}`,
     'L:1/1',
     ...(Number.isFinite(Number(bpm)) ? [`Q:${beat}=${bpm}`] : []),
-    ...(title ? [`N:counted in ${pluralOfLength(parseFraction(sheet.counted))}`] : []),
+    ...(title ? [`N:${REMARK}${JSON.stringify(abcRemarkOf(sheet))}`] : []),
     // Stems up: what is counted stands below.
     'V:1 clef=perc stafflines=1 stem=up',
     'K:C',
   ];
   return `${head.join('\n')}\n${lines(bars, barsALine)} |]\n`;
+}
+
+/** With what ABC has no sign for, but MusicXML has. */
+function abcRemarkOf(sheet: Sheet): Remark {
+  const graces = writtenNotes(sheet).flatMap(({ note: { grace, rest } }) =>
+    grace && !rest ? [`${grace.takes}${grace.from === 'main' ? '=' : '<'}`] : [],
+  );
+  return {
+    ...remarkOf(sheet),
+    ...(sheet.pickup ? { pickup: true } : {}),
+    ...(graces.length > 0 ? { graces } : {}),
+  };
 }
 
 function lines(bars: readonly string[], barsALine: number): string {
@@ -78,6 +96,7 @@ function lengthText(length: Fraction): string {
 function abcMeter(sheet: Sheet): string {
   const meter = meterOf(sheet);
   const { n, d } = { n: meter.unit.n, d: meter.unit.d };
+  if (meter.groups && n === 1n) return `(${meter.groups.join('+')})/${d}`;
   return n === 1n ? meterName(meter) : `${BigInt(meter.beats) * n}/${d}`;
 }
 
