@@ -18,7 +18,7 @@ export const ROOMS = {
   timing: ['time', 'plan', 'stats'],
   players: ['plan', 'timing'],
   take: ['time', 'stats', 'clock', 'plan', 'players', 'timing'],
-  practice: ['time', 'reference', 'plan', 'take'],
+  practice: ['time', 'reference', 'plan', 'counts', 'take'],
   formats: ['time', 'plan', 'counts', 'sound', 'take', 'timing'],
 };
 

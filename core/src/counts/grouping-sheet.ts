@@ -3,7 +3,7 @@ import { realignsAfter } from '../plan/index.ts';
 import { Fraction, type NoteBase, barLength } from '../time/index.ts';
 import { meterOf, writtenNotes, writtenLength } from './onsets.ts';
 import { writtenAs } from './spelling.ts';
-import { type Sheet, type SheetItem, type SheetNote } from './sheet-schema.ts';
+import type { Sheet, SheetItem, SheetNote } from './sheet-schema.ts';
 
 export interface GroupingIdea {
   /** One letter a note: RLRRL makes groups of five. */
@@ -14,7 +14,6 @@ export interface GroupingIdea {
 }
 
 const STICKING = /^[A-Za-z]{2,32}$/;
-const MOST_BARS = 64;
 const TRIPLET = { notes: 3, inTimeOf: 2 };
 
 /**
@@ -32,8 +31,6 @@ export function groupingSheet(
   if (perBar.d !== 1n)
     return { problem: `A bar does not hold a whole number of ${triplets ? 'triplets' : 'such notes'}.` };
   const bars = realignsAfter(sticking.length, length, bar).div(bar).valueOf();
-  if (bars > MOST_BARS)
-    return { problem: `It comes back to 1 only after ${bars} bars; at most ${MOST_BARS} are drawn.` };
   let next = 0;
   const note = (): SheetNote => {
     const place = next++ % sticking.length;

@@ -95,7 +95,6 @@ class Reading extends Losses {
     // ABC says nothing of a pickup but that its bar is short.
     const pickup =
       !this.remark && this.bars.length > 1 && itemsLength(this.bars[0].items).lt(this.barLength());
-    const { graces: _, ...remark } = this.remark ?? {};
     return readSheet(
       {
         title: metaText.title ?? 'From ABC',
@@ -106,7 +105,8 @@ class Reading extends Losses {
             : { bpm: 72, beat: this.meter.unit },
         counted: this.meter.unit,
         ...(pickup ? { pickup } : {}),
-        ...remark,
+        ...this.remark,
+        graces: undefined,
         bars: this.bars,
       },
       this.list(),

@@ -1,7 +1,7 @@
 /** Verovio, an engraving program of others, reads what we write: every note is where it is written. */
 import fc from 'fast-check';
 import verovio from 'verovio';
-import { LADDER, type Sheet, isTuplet, writtenNotes } from '../counts/index.ts';
+import { LADDER, type Sheet, type SheetNote, isTuplet, writtenNotes } from '../counts/index.ts';
 import { anySheet } from '../testing/sheets.ts';
 import { Fraction } from '../time/index.ts';
 import { sheetToAbc, sheetToMusicXml } from './index.ts';
@@ -36,11 +36,11 @@ function expectSame(found: number[], sheet: Sheet) {
 
 /** Programs place grace notes each in its own way. */
 function withoutGraces(sheet: Sheet): Sheet {
-  const plain = <T extends { grace?: unknown }>({ grace: _, ...note }: T) => note;
+  const plain = (note: SheetNote): SheetNote => ({ ...note, grace: undefined });
   const bars = sheet.bars.map(({ items }) => ({
     items: items.map((item) => (isTuplet(item) ? { ...item, items: item.items.map(plain) } : plain(item))),
   }));
-  return { ...sheet, bars } as Sheet;
+  return { ...sheet, bars };
 }
 
 const ready = LADDER.map(({ sheet }) => [sheet.title, withoutGraces(sheet)] as const);

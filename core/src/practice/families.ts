@@ -3,6 +3,7 @@
  * listen for (common practice, no source), and its ready plans.
  */
 import { FAMILY_PLANS } from './family-plans.ts';
+import { ladderPlanOf } from './ladder-plans.ts';
 import { READY_PLANS, type ReadyPlan } from './ready-plans.ts';
 
 export const TRAINS = ['pulse', 'reading', 'being alone', 'own place', 'groove', 'two limbs'] as const;
@@ -173,7 +174,11 @@ export const FAMILIES: readonly Family[] = [
 /** All ready plans, family by family. */
 export const ALL_READY_PLANS: readonly ReadyPlan[] = FAMILIES.flatMap(({ plans }) => plans);
 
-/** The family of a ready plan, or null for another one. */
+/** The family of a ready plan or count sheet, or null for another one. */
 export function familyOf(planId: string): Family | null {
-  return FAMILIES.find(({ plans }) => plans.some(({ id }) => id === planId)) ?? null;
+  const step = ladderPlanOf(planId)?.step;
+  return (
+    FAMILIES.find(({ number, plans }) => number === step?.family || plans.some(({ id }) => id === planId)) ??
+    null
+  );
 }

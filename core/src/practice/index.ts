@@ -1,5 +1,6 @@
 export * from './ready-plans.ts';
 export * from './families.ts';
+export * from './ladder-plans.ts';
 export * from './placement-plans.ts';
 export * from './steps-plan.ts';
 export * from './suggest.ts';

@@ -1,8 +1,9 @@
-/** Any plan that ships, by its id: those of the families, and every placement of a re-heard click. */
+/** Any plan that ships, by its id: those of the families, the ready count sheets, and every placement of a re-heard click. */
 import { placementPlanOf } from './placement-plans.ts';
 import { ALL_READY_PLANS } from './families.ts';
+import { ladderPlanOf } from './ladder-plans.ts';
 import type { ReadyPlan } from './ready-plans.ts';
 
 export function readyPlanOf(id: string): ReadyPlan | null {
-  return ALL_READY_PLANS.find((ready) => ready.id === id) ?? placementPlanOf(id);
+  return ALL_READY_PLANS.find((ready) => ready.id === id) ?? ladderPlanOf(id) ?? placementPlanOf(id);
 }

@@ -4,14 +4,14 @@ declare module 'verovio' {
     qstamp: number;
     on?: string[];
   }
-  class Toolkit {
+  interface Toolkit {
     loadData(data: string): boolean;
     renderToTimemap(): TimemapEntry[];
     getLog(): string;
   }
   const verovio: {
     module: { onRuntimeInitialized?: () => void; calledRun?: boolean };
-    toolkit: typeof Toolkit;
+    toolkit: new () => Toolkit;
   };
   export default verovio;
 }
