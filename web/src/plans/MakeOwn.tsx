@@ -1,5 +1,6 @@
 /** An own plan made of this one: changed in the workshop, or harder in one step. */
 import Button from '@mui/material/Button';
+import { planWithSheet } from '@feldspar/core/counts';
 import { type Plan, compile } from '@feldspar/core/plan';
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
@@ -24,6 +25,7 @@ export function MakeOwn({ id, plan, own, disabled }: MakeOwnProps) {
   const { mutate } = useSWRConfig();
   const { enqueueSnackbar } = useSnackbar();
   const [asking, setAsking] = useState(false);
+  const sheet = sheetOf(plan);
   const keep = async (made: Plan) => {
     setAsking(false);
     const newId = crypto.randomUUID();
@@ -43,9 +45,13 @@ export function MakeOwn({ id, plan, own, disabled }: MakeOwnProps) {
   );
   return (
     <>
-      {own && sheetOf(plan) && (
-        <Button variant="outlined" color="inherit" onClick={() => void navigate(`/sheets/${id}`)}>
-          Open the count sheet
+      {sheet && (
+        <Button
+          variant="outlined"
+          color="inherit"
+          onClick={() => void navigate(`/sheets/${own ? id : beginDraft(planWithSheet(sheet))}`)}
+        >
+          {own ? 'Open the count sheet' : 'Make the count sheet my own'}
         </Button>
       )}
       {own && build('Change it', () => id)}

@@ -3,13 +3,14 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
-import { FAMILIES, type Family, TRAINS } from '@feldspar/core/practice';
+import { FAMILIES, type Family, LADDER_PLANS, TRAINS } from '@feldspar/core/practice';
 import { useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { usePlans } from '../api/hooks.ts';
 import type { StoredPlan } from '../api/types.ts';
 import { Choice } from '../shell/Choice.tsx';
 import { ErrorNotice } from '../shell/ErrorNotice.tsx';
+import { plural } from '../shell/text.ts';
 import { beginDraft, newDrafts } from '../local/drafts.ts';
 import { NEW_PLAN } from './new-plan.ts';
 import { OpenPlanFile } from './OpenPlanFile.tsx';
@@ -107,6 +108,7 @@ export default function Plans() {
 
 function FamilySection({ family, plans }: { family: Family; plans: StoredPlan[] }) {
   const { number, name, trains, countIn, listen } = family;
+  const sheets = LADDER_PLANS.filter(({ step }) => step.family === number).length;
   return (
     <Box
       component="section"
@@ -137,6 +139,17 @@ function FamilySection({ family, plans }: { family: Family; plans: StoredPlan[] 
         {number === REHEARD && (
           <Button component={Link} to="/rehear" color="inherit" variant="outlined" sx={{ mt: 1 }}>
             Re-hear one click
+          </Button>
+        )}
+        {sheets > 0 && (
+          <Button
+            component={Link}
+            to={`/sheets?family=${number}`}
+            color="inherit"
+            variant="outlined"
+            sx={{ mt: 1, mr: 1 }}
+          >
+            {plural(sheets, 'count sheet')}
           </Button>
         )}
       </Box>

@@ -97,7 +97,13 @@ function ReadingOf({ take, report, hits }: ReadingOfProps) {
       {sheet && (
         <Panel title="On the line">
           <Suspense>
-            <OnTheLine sheet={sheet} report={report} targets={timeline.targets.length} />
+            <OnTheLine
+              sheet={sheet}
+              timeline={timeline}
+              report={report}
+              hits={hits}
+              latencyMs={take.latencyMs}
+            />
           </Suspense>
         </Panel>
       )}

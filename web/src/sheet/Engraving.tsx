@@ -6,6 +6,8 @@ import abcjs from 'abcjs';
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { INK } from '../theme/palette.ts';
 import { engravingNode } from './engraving-file.ts';
+import { type Spot, barsInWidth, lineBottoms, spotsOf } from './engraving-spots.ts';
+import type { Range } from './sheet-edits.ts';
 
 /** What stands under a note. */
 export interface Under {
@@ -18,8 +20,12 @@ interface EngravingProps {
   notes: readonly CountedNote[];
   /** For each written note what stands under it, in order; several share the room up to the next note. */
   under: readonly (readonly Under[])[];
-  chosen: number | null;
-  onChoose?(index: number): void;
+  /** For each written note the share of its length through which it was held, drawn below; null where that is not known. */
+  held?: readonly (number | null)[];
+  /** By bar, what stands above its first note. */
+  marks?: ReadonlyMap<number, string>;
+  chosen: Range | null;
+  onChoose?(index: number, extend: boolean): void;
   label: string;
   /** Told where it is drawn, to save it. */
   onDrawn?(box: HTMLElement): void;
@@ -27,21 +33,27 @@ interface EngravingProps {
 
 const MOST_WIDTH = 1000;
 const FONT_SIZE = 14;
-/** Pixels. */
-const ROOM_A_NOTE = 38;
-const ROOM_A_BAR = 30;
-/** A barline ends within so much of the notes of its line. */
-const NEAR_LINE = 40;
 
-interface Spot {
-  x: number;
-  width: number;
-  bottom: number;
-  /** Where the room of this note ends: the next note of its line, or the line's end. */
-  until: number;
-}
+const TEXT_FONT = '"Figtree Variable" 13';
+const FORMAT = {
+  stretchlast: 1,
+  tripletfont: TEXT_FONT,
+  annotationfont: TEXT_FONT,
+  gchordfont: TEXT_FONT,
+  measurefont: TEXT_FONT,
+};
 
-export function Engraving({ sheet, notes, under, chosen, onChoose, label, onDrawn }: EngravingProps) {
+export function Engraving({
+  sheet,
+  notes,
+  under,
+  held,
+  marks,
+  chosen,
+  onChoose,
+  label,
+  onDrawn,
+}: EngravingProps) {
   const box = useRef<HTMLDivElement>(null);
   const paper = useRef<HTMLDivElement>(null);
   const sheetOfPaper = useRef<HTMLDivElement>(null);
@@ -73,6 +85,7 @@ export function Engraving({ sheet, notes, under, chosen, onChoose, label, onDraw
 
   const abc = sheetToAbc(sheet, {
     title: false,
+    marks,
     roomBelow: 80,
     barsALine: barsInWidth(notes, width),
   });
@@ -85,17 +98,18 @@ export function Engraving({ sheet, notes, under, chosen, onChoose, label, onDraw
       paddingleft: 10,
       paddingright: 10,
       foregroundColor: 'currentColor',
-      format: { stretchlast: 1 },
+      format: FORMAT,
       paddingbottom: 44,
     });
     const svg = element.querySelector('svg');
     svg?.setAttribute('role', 'img');
     svg?.setAttribute('aria-label', label);
-    setSpots(spotsOf(element));
+    setSpots(spotsOf(element, notes));
     if (box.current) onDrawn?.(box.current);
-  }, [abc, width, label, onDrawn]);
+  }, [abc, notes, width, label, onDrawn]);
 
   const low = lineBottoms(spots);
+  const isChosen = (i: number) => chosen !== null && i >= chosen.from && i <= chosen.to;
   return (
     <Box sx={{ width: '100%', minWidth: 0 }}>
       <Box ref={sheetOfPaper} sx={{ display: 'none', displayPrint: 'block', '& svg': { width: '100%' } }} />
@@ -108,7 +122,7 @@ export function Engraving({ sheet, notes, under, chosen, onChoose, label, onDraw
           {spots.slice(0, notes.length).map((spot, i) => (
             <g
               key={i}
-              onClick={onChoose && (() => onChoose(i))}
+              onClick={onChoose && (({ shiftKey }) => onChoose(i, shiftKey))}
               style={{ cursor: onChoose ? 'pointer' : undefined }}
             >
               <rect
@@ -118,9 +132,9 @@ export function Engraving({ sheet, notes, under, chosen, onChoose, label, onDraw
                 width={Math.max(spot.width + 10, 18)}
                 height={68}
                 rx={5}
-                fill={i === chosen ? INK.player : 'transparent'}
-                fillOpacity={i === chosen ? 0.16 : 0}
-                stroke={i === chosen ? INK.player : 'none'}
+                fill={isChosen(i) ? INK.player : 'transparent'}
+                fillOpacity={isChosen(i) ? 0.16 : 0}
+                stroke={isChosen(i) ? INK.player : 'none'}
               />
               {under[i]?.map(({ text, kind }, k) => (
                 <text
@@ -135,11 +149,35 @@ export function Engraving({ sheet, notes, under, chosen, onChoose, label, onDraw
                   {text}
                 </text>
               ))}
+              <HeldBar spot={spot} y={low[i] + 24} share={held?.[i] ?? null} />
             </g>
           ))}
         </svg>
       </Box>
     </Box>
+  );
+}
+
+const BAR_HEIGHT = 6;
+/** Held on so far over its end a note is drawn at most. */
+const MOST_SHARE = 1.25;
+
+/** As long as the note is written, up to the next one; the dark part was held. */
+function HeldBar({ spot, y, share }: { spot: Spot; y: number; share: number | null }) {
+  if (share === null) return null;
+  const width = Math.max(6, spot.until - spot.x - 6);
+  return (
+    <g>
+      <rect x={spot.x} y={y} width={width} height={BAR_HEIGHT} fill={INK.hatch} rx={2} />
+      <rect
+        x={spot.x}
+        y={y}
+        width={width * Math.min(MOST_SHARE, share)}
+        height={BAR_HEIGHT}
+        fill={share > 1 ? INK.late : INK.player}
+        rx={2}
+      />
+    </g>
   );
 }
 
@@ -151,47 +189,3 @@ const COLOURS: Record<Under['kind'], string> = {
   late: INK.late,
   missed: INK.player,
 };
-
-/** As many bars a line as leave room for what stands under their notes. */
-function barsInWidth(notes: readonly CountedNote[], width: number): number {
-  const inBar = new Map<number, number>();
-  for (const { bar } of notes) inBar.set(bar, (inBar.get(bar) ?? 0) + 1);
-  const widest = Math.max(4, ...inBar.values()) * ROOM_A_NOTE + ROOM_A_BAR;
-  return Math.max(1, Math.min(4, Math.floor(width / widest)));
-}
-
-/** Where the engraver has put each note and rest, in the order they are written, in pixels of the box. */
-function spotsOf(element: HTMLElement): Spot[] {
-  const frame = element.getBoundingClientRect();
-  const placed = (part: Element) => {
-    const { left, width, bottom } = part.getBoundingClientRect();
-    return { x: left - frame.left, width, bottom: bottom - frame.top };
-  };
-  const drawn = [...element.querySelectorAll('.abcjs-note, .abcjs-rest')].map((group) =>
-    placed(group.querySelector('.abcjs-notehead') ?? group),
-  );
-  const barlines = [...element.querySelectorAll('.abcjs-bar')].map(placed);
-  return drawn.map((spot, i) => {
-    const next = drawn[i + 1] as (typeof drawn)[number] | undefined;
-    // Of its own line, to the right: the next note or the barline before it.
-    const ends = [
-      ...(next && next.x > spot.x ? [next.x] : []),
-      ...barlines
-        .filter(({ x, bottom }) => x > spot.x && Math.abs(bottom - spot.bottom) < NEAR_LINE)
-        .map(({ x }) => x),
-    ];
-    return { ...spot, until: Math.min(frame.width - 12, ...ends) };
-  });
-}
-
-/** The counts of a line of music stand on one level. */
-function lineBottoms(spots: readonly Spot[]): number[] {
-  const lows: number[] = [];
-  for (let i = 0; i < spots.length;) {
-    let end = i + 1;
-    while (end < spots.length && spots[end].x > spots[end - 1].x) end++;
-    const low = Math.max(...spots.slice(i, end).map(({ bottom }) => bottom)) + 22;
-    for (; i < end; i++) lows.push(low);
-  }
-  return lows;
-}

@@ -1,42 +1,90 @@
-/** A take of a count sheet, read on the engraved line itself: under each note how early or late it came, and what was missed. */
+/** A take of a count sheet, read on the engraved line itself: when each note began, how long it was held, what fell into the rests. */
+import Box from '@mui/material/Box';
+import Table from '@mui/material/Table';
+import TableBody from '@mui/material/TableBody';
+import TableCell from '@mui/material/TableCell';
+import TableHead from '@mui/material/TableHead';
+import TableRow from '@mui/material/TableRow';
 import Typography from '@mui/material/Typography';
-import { type Sheet, countSheet, soundings } from '@feldspar/core/counts';
-import type { Report } from '@feldspar/core/timing';
+import { type Sheet, countSheet } from '@feldspar/core/counts';
+import type { Timeline } from '@feldspar/core/plan';
+import type { Hit, Report } from '@feldspar/core/timing';
 import { useMemo } from 'react';
 import { plural } from '../shell/text.ts';
 import { Engraving } from './Engraving.tsx';
-import { resultsUnder } from './results-under.ts';
+import { playedNotes } from './played-notes.ts';
+import { resultRows, resultsUnder } from './results-under.ts';
 
 interface OnTheLineProps {
   sheet: Sheet;
+  /** As far as it was reached. */
+  timeline: Timeline;
   report: Report;
-  /** How many notes were reached. */
-  targets: number;
+  hits: readonly Hit[];
+  latencyMs: number;
 }
 
-export default function OnTheLine({ sheet, report, targets }: OnTheLineProps) {
-  const notes = useMemo(() => countSheet(sheet, 'e and a'), [sheet]);
-  const under = useMemo(
-    () => resultsUnder(soundings(sheet), notes.length, report, targets),
-    [sheet, notes.length, report, targets],
+export default function OnTheLine({ sheet, timeline, report, hits, latencyMs }: OnTheLineProps) {
+  const notes = useMemo(() => countSheet(sheet, sheet.countedAs ?? 'e and a'), [sheet]);
+  const played = useMemo(
+    () => playedNotes(sheet, timeline, report, hits, latencyMs),
+    [sheet, timeline, report, hits, latencyMs],
   );
-  const { extra, missed } = report.counts;
+  const { tolerance, counts } = report;
+  const under = useMemo(
+    () => played.notes.map((note) => resultsUnder(note, tolerance.hitMs)),
+    [played, tolerance.hitMs],
+  );
+  const held = useMemo(() => played.notes.map((note) => note.held), [played]);
+  const inRests = played.notes.reduce((sum, { inRest }) => sum + inRest, 0);
+  const rests = notes.some(({ note }) => note.rest);
   return (
     <>
       <Engraving
         sheet={sheet}
         notes={notes}
         under={under}
+        held={held}
         chosen={null}
         label={`${sheet.title}, with what was played under each note`}
       />
       <Typography variant="body2" sx={{ color: 'text.secondary' }}>
         Milliseconds: − early, + late, · on it; × missed.{' '}
-        {extra > 0
-          ? `${plural(extra, 'hit')} fell where nothing is written.`
-          : 'Nothing was played in the rests.'}
-        {missed > 0 && ` ${plural(missed, 'note')} missed.`}
+        {held.some((share) => share !== null) &&
+          'The bar under a note is as long as it is written; the dark part was held. '}
+        {inRests > 0
+          ? `${plural(inRests, 'hit')} fell into the rests. `
+          : rests && 'Nothing was played in the rests. '}
+        {played.extra > 0 && `${plural(played.extra, 'hit')} more than there are notes. `}
+        {counts.missed > 0 && `${plural(counts.missed, 'note')} missed.`}
       </Typography>
+      <Box component="details">
+        <Typography component="summary" sx={{ cursor: 'pointer', fontWeight: 600, py: 1, minHeight: 44 }}>
+          Note by note
+        </Typography>
+        <Table size="small" aria-label="Note by note">
+          <TableHead>
+            <TableRow>
+              {['Bar', 'Count', 'Note', 'Began', 'Held, of its length'].map((name) => (
+                <TableCell key={name}>{name}</TableCell>
+              ))}
+            </TableRow>
+          </TableHead>
+          <TableBody>
+            {resultRows(notes, played.notes).map(({ bar, count, name, start, length }, i) => (
+              <TableRow key={i}>
+                <TableCell>{bar}</TableCell>
+                <TableCell>{count}</TableCell>
+                <TableCell component="th" scope="row">
+                  {name}
+                </TableCell>
+                <TableCell>{start}</TableCell>
+                <TableCell>{length}</TableCell>
+              </TableRow>
+            ))}
+          </TableBody>
+        </Table>
+      </Box>
     </>
   );
 }

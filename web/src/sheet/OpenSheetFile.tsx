@@ -1,10 +1,10 @@
-/** Opens a MusicXML file as a count sheet; what a sheet cannot hold is listed before anything is made. */
+/** Opens a MusicXML or ABC file as a count sheet; what a sheet cannot hold is listed before anything is made. */
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import type { Sheet } from '@feldspar/core/counts';
-import { readMusicXmlFile } from '@feldspar/core/formats';
+import { readSheetFile } from '@feldspar/core/formats';
 import { type ChangeEvent, useRef, useState } from 'react';
 import { AskDialog } from '../shell/AskDialog.tsx';
 
@@ -16,7 +16,7 @@ export function OpenSheetFile({ onOpened }: { onOpened(sheet: Sheet): void }) {
     const file = target.files?.[0];
     target.value = '';
     if (!file) return;
-    const result = readMusicXmlFile(new Uint8Array(await file.arrayBuffer()));
+    const result = readSheetFile(new Uint8Array(await file.arrayBuffer()));
     setProblem(result.problem ?? null);
     if (result.problem !== undefined) return;
     if (result.lost.length > 0) setAsking(result);
@@ -25,13 +25,13 @@ export function OpenSheetFile({ onOpened }: { onOpened(sheet: Sheet): void }) {
   return (
     <>
       <Button color="inherit" variant="outlined" onClick={() => input.current?.click()}>
-        Open MusicXML
+        Open MusicXML or ABC
       </Button>
       <input
         ref={input}
         type="file"
-        accept=".musicxml,.xml,.mxl,application/vnd.recordare.musicxml+xml,application/vnd.recordare.musicxml"
-        aria-label="MusicXML file"
+        accept=".musicxml,.xml,.mxl,.abc,text/vnd.abc,application/vnd.recordare.musicxml+xml,application/vnd.recordare.musicxml"
+        aria-label="MusicXML or ABC file"
         hidden
         onChange={(event) => void open(event)}
       />

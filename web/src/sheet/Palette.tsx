@@ -1,33 +1,26 @@
-/** Writing by buttons: a note after the chosen one, and what the chosen one carries. */
+/** Writing by buttons: a note after the chosen ones, and what these carry. */
 import Button from '@mui/material/Button';
 import Stack from '@mui/material/Stack';
-import { type Sheet, type SheetNote, isTuplet, writtenNotes } from '@feldspar/core/counts';
+import type { SheetTuplet } from '@feldspar/core/counts';
 import type { NoteBase } from '@feldspar/core/time';
-import { changedNote, insertedAfter, movedNote, removed } from './sheet-edits.ts';
+import { useSnackbar } from 'notistack';
+import type { ReactNode } from 'react';
+import { Choice } from '../shell/Choice.tsx';
+import { TypedField } from '../shell/TypedField.tsx';
+import { LengthField } from '../workshop/LengthField.tsx';
+import type { Writing } from './useWriting.ts';
 
 const VALUES: NoteBase[] = ['whole', 'half', 'quarter', 'eighth', 'sixteenth', 'thirty-second'];
+const TUPLETS = ['none', '3 in 2', '5 in 4', '6 in 4', '7 in 4'] as const;
+const GRACE = { values: ['sixteenth' as const], takes: '1/16', from: 'main' as const };
+const GIVERS = [
+  ['main', 'its own note'],
+  ['before', 'what is before'],
+] as const;
 
-interface PaletteProps {
-  sheet: Sheet;
-  chosen: number;
-  /** @param index of the note that is chosen then. */
-  onChange(sheet: Sheet, index: number): void;
-}
-
-export function Palette({ sheet, chosen, onChange }: PaletteProps) {
-  const notes = writtenNotes(sheet);
-  const written = notes[chosen] as (typeof notes)[number] | undefined;
-  const note = written?.note;
-  const inTuplet = written !== undefined && isTuplet(sheet.bars[written.bar].items[written.item]);
-  const add = (added: SheetNote) =>
-    onChange(insertedAfter(sheet, notes.length === 0 ? -1 : chosen, added), afterLast(chosen));
-  // After a tuplet one writes on behind all of it.
-  const afterLast = (index: number) => {
-    if (!written || !inTuplet) return notes.length === 0 ? 0 : index + 1;
-    return notes.findLastIndex(({ bar, item }) => bar === written.bar && item === written.item) + 1;
-  };
-  const toggle = (name: 'rest' | 'tie' | 'accent') =>
-    onChange(changedNote(sheet, chosen, { [name]: note?.[name] ? undefined : true }), chosen);
+export function Palette({ writing }: { writing: Writing }) {
+  const { enqueueSnackbar } = useSnackbar();
+  const { note, tuplet } = writing;
   const button = (text: string, onClick: () => void, pressed?: boolean) => (
     <Button
       key={text}
@@ -41,46 +34,95 @@ export function Palette({ sheet, chosen, onChange }: PaletteProps) {
       {text}
     </Button>
   );
+  const nameOf = ({ notes, inTimeOf }: SheetTuplet['tuplet']) => `${notes} in ${inTimeOf}`;
+  const tuplets = [...new Set([...TUPLETS, ...(tuplet ? [nameOf(tuplet)] : [])])];
+  const setTuplet = (name: string) => {
+    const [notes, inTimeOf] = name.split(' in ').map(Number);
+    if (!writing.setTuplet(inTimeOf ? { notes, inTimeOf } : null))
+      enqueueSnackbar('Choose notes of one bar that are in no tuplet yet.', { variant: 'info' });
+  };
   return (
     <Stack spacing={1}>
-      <Stack
-        direction="row"
-        useFlexGap
-        spacing={1}
-        role="group"
-        aria-label="Add after"
-        sx={{ flexWrap: 'wrap' }}
-      >
-        {VALUES.map((value) => button(value, () => add({ value })))}
-        {button('quarter rest', () => add({ value: 'quarter', rest: true }))}
-        {button('eighth rest', () => add({ value: 'eighth', rest: true }))}
-      </Stack>
-      <Stack
-        direction="row"
-        useFlexGap
-        spacing={1}
-        role="group"
-        aria-label="The chosen note"
-        sx={{ flexWrap: 'wrap' }}
-      >
+      <Row label="Add after">
+        {VALUES.map((value) => button(value, () => writing.add({ value })))}
+        {button('quarter rest', () => writing.add({ value: 'quarter', rest: true }))}
+        {button('eighth rest', () => writing.add({ value: 'eighth', rest: true }))}
+      </Row>
+      <Row label="The chosen notes">
+        {button('Dot', writing.dot, Boolean(note?.dots))}
+        {button('Rest', () => writing.toggle('rest'), Boolean(note?.rest))}
+        {button('Tie', () => writing.toggle('tie'), Boolean(note?.tie))}
+        {button('Accent', () => writing.toggle('accent'), Boolean(note?.accent))}
         {button(
-          'Dot',
-          () => onChange(changedNote(sheet, chosen, { dots: nextDots(note?.dots) }), chosen),
-          Boolean(note?.dots),
+          'Grace note',
+          () => writing.change((one) => ({ ...one, grace: note?.grace ? undefined : GRACE })),
+          Boolean(note?.grace),
         )}
-        {button('Rest', () => toggle('rest'), Boolean(note?.rest))}
-        {button('Tie', () => toggle('tie'), Boolean(note?.tie))}
-        {button('Accent', () => toggle('accent'), Boolean(note?.accent))}
-        {button('Copy', () => note && add(note))}
-        {button('Earlier', () => onChange(movedNote(sheet, chosen, -1), Math.max(0, chosen - 1)))}
-        {button('Later', () => onChange(movedNote(sheet, chosen, 1), Math.min(notes.length - 1, chosen + 1)))}
-        {button('Remove', () => onChange(removed(sheet, chosen), Math.max(0, chosen - 1)))}
-      </Stack>
+        {button('Copy', writing.copy)}
+        {button('Cut', writing.cut)}
+        {button('Paste', writing.paste)}
+        {button('Earlier', () => writing.move(-1))}
+        {button('Later', () => writing.move(1))}
+        {button('Remove', writing.remove)}
+      </Row>
+      {note && (
+        <Row label="More of the chosen notes">
+          <Choice
+            label="Tuplet"
+            value={tuplet ? nameOf(tuplet) : 'none'}
+            options={tuplets.map((name) => [name, name] as const)}
+            onChange={setTuplet}
+            minWidth={110}
+          />
+          <TypedField
+            label="Sticking"
+            value={note.sticking ?? ''}
+            show={(text) => text}
+            read={(text) =>
+              /^[A-Za-z]{0,8}$/.test(text.trim())
+                ? { value: text.trim() }
+                : { problem: 'One to eight letters, like R.' }
+            }
+            onChange={(sticking) =>
+              writing.change(
+                (one) => ({ ...one, sticking: sticking === '' ? undefined : sticking }),
+                'sticking',
+              )
+            }
+            width={110}
+          />
+          {note.grace && (
+            <>
+              <LengthField
+                label="The grace note takes"
+                value={note.grace.takes}
+                onChange={(takes) =>
+                  writing.change(
+                    ({ grace, ...one }) => ({ ...one, grace: grace && { ...grace, takes } }),
+                    'takes',
+                  )
+                }
+              />
+              <Choice
+                label="from"
+                value={note.grace.from}
+                options={GIVERS}
+                onChange={(from) =>
+                  writing.change(({ grace, ...one }) => ({ ...one, grace: grace && { ...grace, from } }))
+                }
+              />
+            </>
+          )}
+        </Row>
+      )}
     </Stack>
   );
 }
 
-/** None, one, two, none. */
-function nextDots(dots: SheetNote['dots'] = 0): SheetNote['dots'] {
-  return ([1, 2, undefined] as const)[dots];
+function Row({ label, children }: { label: string; children: ReactNode }) {
+  return (
+    <Stack direction="row" useFlexGap spacing={1} role="group" aria-label={label} sx={{ flexWrap: 'wrap' }}>
+      {children}
+    </Stack>
+  );
 }

@@ -5,30 +5,23 @@ import Button from '@mui/material/Button';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import {
-  SYSTEMS,
   type Sheet,
-  type SystemName,
   barsText,
   countSheet,
-  meterOf,
   readBars,
+  realigningBars,
   sheetSchema,
 } from '@feldspar/core/counts';
-import { sheetToAbc, sheetToMusicXml } from '@feldspar/core/formats';
 import type { Plan } from '@feldspar/core/plan';
-import { meterName, parseFraction, pluralOfLength, tempo, tempoName } from '@feldspar/core/time';
+import { parseFraction, tempo } from '@feldspar/core/time';
 import { useSnackbar } from 'notistack';
 import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import { type Heard, useLoop } from '../audio/useLoop.ts';
-import { fileNameOf } from '../export/file-name.ts';
 import { Choice } from '../shell/Choice.tsx';
 import { ErrorNotice } from '../shell/ErrorNotice.tsx';
 import { Panel } from '../shell/Panel.tsx';
-import { PrintButton } from '../shell/PrintButton.tsx';
-import { TypedField, wholeFrom } from '../shell/TypedField.tsx';
-import { saveBlob, saveFile } from '../shell/save-file.ts';
-import { NoteSelect } from '../tempo/NoteSelect.tsx';
+import { TypedField } from '../shell/TypedField.tsx';
 import { TempoField } from '../tempo/TempoField.tsx';
 import { KeepingButtons } from '../workshop/KeepingButtons.tsx';
 import { useKeeping } from '../workshop/useKeeping.ts';
@@ -37,13 +30,16 @@ import { useUndoKeys } from '../workshop/useUndoKeys.ts';
 import { useWorkshop } from '../workshop/useWorkshop.ts';
 import { CheatSheet } from './CheatSheet.tsx';
 import { Engraving } from './Engraving.tsx';
+import { HandoutClicks, HandoutHead } from './Handout.tsx';
 import { NoteStrip } from './NoteStrip.tsx';
 import { Palette } from './Palette.tsx';
-import { engravingPng, engravingSvg } from './engraving-file.ts';
+import { SheetFiles } from './SheetFiles.tsx';
+import { SheetFrame } from './SheetFrame.tsx';
 import { countsUnder } from './counts-under.ts';
 import { type HeardWith, heardSheet } from './heard-sheet.ts';
 import { sheetOf, sheetProblems, withSheet } from './sheet-plan.ts';
 import { useCaret } from './useCaret.ts';
+import { useWriting } from './useWriting.ts';
 
 export default function SheetScreen() {
   const { id } = useParams();
@@ -59,11 +55,6 @@ function Found({ id }: { id: string }) {
     return <ErrorNotice error={new Error('This plan has no count sheet. Write one from the plans.')} />;
   return <Writing id={id} start={found.start} onServer={found.onServer} />;
 }
-
-const UNITS = ['1/2', '1/4', '1/8', '1/16'].map((unit) => [unit, unit.slice(2)] as const);
-const SYSTEM_NAMES = (Object.keys(SYSTEMS) as SystemName[]).map(
-  (name) => [name, { 'e and a': '1 e & a', and: '1 &', 'la li': '1 la li' }[name]] as const,
-);
 
 const HEARD_WITH: [HeardWith, string][] = [
   ['rhythm', 'the rhythm'],
@@ -81,13 +72,11 @@ function Writing({ id, start, onServer }: { id: string; start: Plan; onServer: P
   const { save, discard, toPlan } = useKeeping(id, workshop, onServer, `/sheets/${id}`);
   useUndoKeys(workshop);
 
-  const [system, setSystem] = useState<SystemName>('e and a');
-  const [picked, setChosen] = useState(0);
   const counted = parseFraction(sheet.counted);
-  const spoken = tempo(sheet.tempo.bpm, sheet.tempo.beat);
-  const notes = useMemo(() => countSheet(sheet, system), [sheet, system]);
+  const notes = useMemo(() => countSheet(sheet, sheet.countedAs ?? 'e and a'), [sheet]);
   const under = useMemo(() => notes.map(countsUnder), [notes]);
-  const chosen = Math.max(0, Math.min(picked, notes.length - 1));
+  const marks = useMemo(() => marksOf(sheet), [sheet]);
+  const writing = useWriting(sheet, (next, name) => change({ bars: next.bars }, name));
   const problems = useMemo(() => sheetProblems(sheet), [sheet]);
   const faulty = problems.length > 0;
 
@@ -105,13 +94,6 @@ function Writing({ id, start, onServer }: { id: string; start: Plan; onServer: P
     setHearing(false);
     if (error) enqueueSnackbar((error as Error).message, { variant: 'error' });
   });
-  const savePng = async () => {
-    try {
-      if (drawn) saveBlob(fileNameOf(plan, 'png'), await engravingPng(drawn));
-    } catch (error) {
-      enqueueSnackbar((error as Error).message, { variant: 'error' });
-    }
-  };
   const caret = useCaret(heard === null ? null : { timeline: heard.timeline, sheet, position });
 
   return (
@@ -134,60 +116,8 @@ function Writing({ id, start, onServer }: { id: string; start: Plan; onServer: P
           onPlan={() => void toPlan()}
         />
       </Stack>
-      <Box sx={{ display: 'none', displayPrint: 'block' }}>
-        <Typography variant="h1">{sheet.title}</Typography>
-        <Typography>
-          {meterName(meterOf(sheet))}, counted in {pluralOfLength(counted)}, {tempoName(spoken)}
-        </Typography>
-      </Box>
-      <Stack
-        direction="row"
-        useFlexGap
-        spacing={1.5}
-        className="no-print"
-        sx={{ flexWrap: 'wrap', alignItems: 'flex-start' }}
-      >
-        <TypedField
-          label="Title"
-          value={sheet.title}
-          show={(title) => title}
-          read={(text) =>
-            text.trim() !== '' && text.length <= 160
-              ? { value: text }
-              : { problem: 'Give the sheet a title of at most 160 letters.' }
-          }
-          onChange={(title) => change({ title }, 'title')}
-          width="min(100%, 300px)"
-        />
-        <TypedField
-          label="Beats in a bar"
-          value={sheet.meter.beats}
-          show={String}
-          read={wholeFrom(1, 32)}
-          onChange={(beats) => change({ meter: { ...sheet.meter, beats, groups: undefined } }, 'meter')}
-          width={120}
-        />
-        <Choice
-          label="of"
-          value={sheet.meter.unit}
-          options={UNITS}
-          onChange={(unit) => change({ meter: { ...sheet.meter, unit, groups: undefined } })}
-          minWidth={80}
-        />
-        <NoteSelect
-          label="Counted note"
-          size="small"
-          value={counted}
-          onChange={(length) => change({ counted: length.toFraction() })}
-        />
-        <Choice
-          label="Counted as"
-          value={system}
-          options={SYSTEM_NAMES}
-          onChange={setSystem}
-          minWidth={120}
-        />
-      </Stack>
+      <HandoutHead sheet={sheet} />
+      <SheetFrame sheet={sheet} onChange={change} />
       <Box
         sx={{
           bgcolor: 'background.paper',
@@ -201,8 +131,9 @@ function Writing({ id, start, onServer }: { id: string; start: Plan; onServer: P
           sheet={sheet}
           notes={notes}
           under={under}
-          chosen={caret ?? chosen}
-          onChoose={setChosen}
+          marks={marks}
+          chosen={caret === null ? writing.chosen : { from: caret, to: caret }}
+          onChoose={writing.choose}
           onDrawn={setDrawn}
           label={`${sheet.title}: ${notes.length} notes and rests in ${sheet.bars.length} bars, counted below each`}
         />
@@ -231,51 +162,13 @@ function Writing({ id, start, onServer }: { id: string; start: Plan; onServer: P
           onChange={setWithIt}
           minWidth={190}
         />
-        <Button
-          variant="outlined"
-          color="inherit"
-          onClick={() => saveFile(fileNameOf(plan, 'abc'), 'text/vnd.abc', sheetToAbc(sheet))}
-        >
-          Save as ABC
-        </Button>
-        <Button
-          variant="outlined"
-          color="inherit"
-          onClick={() =>
-            saveFile(
-              fileNameOf(plan, 'musicxml'),
-              'application/vnd.recordare.musicxml+xml',
-              sheetToMusicXml(sheet),
-            )
-          }
-        >
-          Save as MusicXML
-        </Button>
-        <Button
-          variant="outlined"
-          color="inherit"
-          disabled={!drawn}
-          onClick={() => drawn && saveFile(fileNameOf(plan, 'svg'), 'image/svg+xml', engravingSvg(drawn))}
-        >
-          Save as SVG
-        </Button>
-        <Button variant="outlined" color="inherit" disabled={!drawn} onClick={() => void savePng()}>
-          Save as PNG
-        </Button>
-        <PrintButton />
+        <SheetFiles plan={plan} sheet={sheet} drawn={drawn} />
       </Stack>
       <Box className="no-print">
         <Panel title="Write">
           <Stack spacing={2}>
-            <Palette
-              sheet={sheet}
-              chosen={chosen}
-              onChange={(next, index) => {
-                change({ bars: next.bars });
-                setChosen(index);
-              }}
-            />
-            <NoteStrip notes={notes} chosen={caret ?? chosen} onChoose={setChosen} />
+            <Palette writing={writing} />
+            <NoteStrip notes={notes} writing={writing} caret={caret} />
             <TypedField
               label="The notes as text"
               value={sheet.bars}
@@ -305,10 +198,11 @@ function Writing({ id, start, onServer }: { id: string; start: Plan; onServer: P
         <Panel title="What each note is worth">
           <CheatSheet counted={counted} />
         </Panel>
+        <HandoutClicks plan={plan} sheet={sheet} />
         <Box className="no-print">
           <Panel title="Tempo">
             <TempoField
-              value={spoken}
+              value={tempo(sheet.tempo.bpm, sheet.tempo.beat)}
               onChange={({ bpm, beat }) =>
                 change(
                   {
@@ -323,4 +217,9 @@ function Writing({ id, start, onServer }: { id: string; start: Plan; onServer: P
       </Box>
     </Stack>
   );
+}
+
+/** Where groups begin on a downbeat again. */
+function marksOf(sheet: Sheet): ReadonlyMap<number, string> {
+  return new Map(realigningBars(sheet).map((bar) => [bar, 'together on 1']));
 }

@@ -3,17 +3,36 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
-import { LADDER, type LadderStep } from '@feldspar/core/counts';
+import { type Sheet, planWithSheet } from '@feldspar/core/counts';
 import type { Plan } from '@feldspar/core/plan';
+import { FAMILIES, LADDER_PLANS, type LadderPlan } from '@feldspar/core/practice';
 import { meterName, parseFraction, pluralOfLength } from '@feldspar/core/time';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import { lastCounting } from '../local/counting.ts';
+import { Choice } from '../shell/Choice.tsx';
+import { playAddress } from '../screens/play-address.ts';
 import { beginDraft } from '../local/drafts.ts';
+import { NewGrouping } from './NewGrouping.tsx';
 import { OpenSheetFile } from './OpenSheetFile.tsx';
-import { newSheetPlan, planWithSheet, withSheet } from './sheet-plan.ts';
+import { newSheetPlan, withSheet } from './sheet-plan.ts';
+
+const ALL = 'all';
+const NAMES = new Map(FAMILIES.map(({ number, name }) => [number, name]));
+const OPTIONS = [
+  [ALL, 'the whole ladder'] as const,
+  ...[...new Set(LADDER_PLANS.map(({ step }) => step.family))]
+    .sort((a, b) => a - b)
+    .map((family) => [String(family), NAMES.get(family)!] as const),
+];
 
 export default function Sheets() {
   const navigate = useNavigate();
+  const [search, setSearch] = useSearchParams();
+  const asked = search.get('family');
+  const family = OPTIONS.some(([value]) => value === asked) ? asked! : ALL;
   const begin = (plan: Plan) => void navigate(`/sheets/${beginDraft(plan)}`);
+  /** Counted as one last counted, where the sheet does not say. */
+  const own = (sheet: Sheet): Sheet => ({ countedAs: lastCounting(), ...sheet });
   return (
     <Stack spacing={3} sx={{ maxWidth: 900 }}>
       <Stack
@@ -29,33 +48,44 @@ export default function Sheets() {
           </Typography>
         </Box>
         <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap' }}>
-          <Button variant="contained" onClick={() => begin(newSheetPlan())}>
+          <Button variant="contained" onClick={() => begin(newSheetPlan({ countedAs: lastCounting() }))}>
             Write a new one
           </Button>
-          <OpenSheetFile onOpened={(sheet) => begin(withSheet(newSheetPlan(), sheet))} />
+          <NewGrouping onMade={(sheet) => begin(planWithSheet(own(sheet)))} />
+          <OpenSheetFile onOpened={(sheet) => begin(withSheet(newSheetPlan(), own(sheet)))} />
         </Stack>
       </Stack>
+      <Choice
+        label="What it is for"
+        value={family}
+        options={OPTIONS}
+        onChange={(next) => setSearch(next === ALL ? {} : { family: next })}
+        minWidth={220}
+      />
       <Box component="ol" aria-label="The ladder" sx={{ listStyle: 'none', p: 0, m: 0 }}>
-        {LADDER.map((step, i) => (
-          <Step
-            key={step.sheet.title}
-            step={step}
-            number={i + 1}
-            onOpen={() => begin(planWithSheet(step.sheet))}
-          />
-        ))}
+        {LADDER_PLANS.map((ready, i) =>
+          family === ALL || family === String(ready.step.family) ? (
+            <Step
+              key={ready.id}
+              ready={ready}
+              number={i + 1}
+              onOpen={() => begin(planWithSheet(own(ready.step.sheet)))}
+            />
+          ) : null,
+        )}
       </Box>
     </Stack>
   );
 }
 
 interface StepProps {
-  step: LadderStep;
+  ready: LadderPlan;
   number: number;
   onOpen(): void;
 }
 
-function Step({ step: { sheet, brings }, number, onOpen }: StepProps) {
+function Step({ ready, number, onOpen }: StepProps) {
+  const { sheet, brings, family } = ready.step;
   const meter = { ...sheet.meter, unit: parseFraction(sheet.meter.unit) };
   return (
     <Box
@@ -75,17 +105,27 @@ function Step({ step: { sheet, brings }, number, onOpen }: StepProps) {
         <Typography sx={{ fontWeight: 600 }}>{sheet.title}</Typography>
         <Typography variant="body2" sx={{ color: 'text.secondary' }}>
           {brings} {meterName(meter)}, counted in {pluralOfLength(parseFraction(sheet.counted))}.
+          {` ${NAMES.get(family)}.`}
         </Typography>
       </Box>
-      <Button
-        variant="outlined"
-        color="inherit"
-        onClick={onOpen}
-        aria-label={`Open ${sheet.title}`}
-        sx={{ gridColumn: { xs: 2, sm: 'auto' }, justifySelf: 'start' }}
+      <Stack
+        direction="row"
+        spacing={1}
+        sx={{ gridColumn: { xs: 2, sm: 'auto' }, justifySelf: { xs: 'start', sm: 'end' } }}
       >
-        Open
-      </Button>
+        <Button variant="outlined" color="inherit" onClick={onOpen} aria-label={`Open ${sheet.title}`}>
+          Open
+        </Button>
+        <Button
+          component={Link}
+          to={playAddress(ready.id)}
+          variant="outlined"
+          color="inherit"
+          aria-label={`Play ${sheet.title}`}
+        >
+          Play
+        </Button>
+      </Stack>
     </Box>
   );
 }

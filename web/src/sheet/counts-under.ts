@@ -14,7 +14,7 @@ export function countsUnder({ counts }: CountedNote): Under[] {
 }
 
 /** "dotted quarter, worth 3: say 1, hold 2 3" */
-export function noteInWords({ note, inner, continues, worth, counts }: CountedNote): string {
+export function noteInWords({ worth, counts, ...written }: CountedNote): string {
   const words = (how: CountedNote['counts'][number]['how']) =>
     counts
       .filter((count) => count.how === how)
@@ -27,7 +27,15 @@ export function noteInWords({ note, inner, continues, worth, counts }: CountedNo
       ['whispered', 'whisper'],
     ] as const
   ).flatMap(([how, verb]) => (words(how) ? [`${verb} ${words(how)}`] : []));
+  return `${noteName(written)}, worth ${worthText(worth)}: ${parts.join(', ') || 'nothing new'}`;
+}
+
+/** "held on dotted quarter", "eighth rest in a tuplet" */
+export function noteName({
+  note,
+  inner,
+  continues,
+}: Pick<CountedNote, 'note' | 'inner' | 'continues'>): string {
   const value = nameOfLength(lengthOf({ base: note.value, dots: note.dots }));
-  const name = `${continues ? 'held on ' : ''}${value}${note.rest ? ' rest' : ''}${inner === null ? '' : ' in a tuplet'}`;
-  return `${name}, worth ${worthText(worth)}: ${parts.join(', ') || 'nothing new'}`;
+  return `${continues ? 'held on ' : ''}${value}${note.rest ? ' rest' : ''}${inner === null ? '' : ' in a tuplet'}`;
 }

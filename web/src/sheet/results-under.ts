@@ -1,29 +1,17 @@
-/** What was played, under each written note. Pure. */
-import type { Sounding } from '@feldspar/core/counts';
-import type { Report } from '@feldspar/core/timing';
+/** What was played, as it stands under the notes and as it is read aloud. Pure. */
+import type { CountedNote } from '@feldspar/core/counts';
+import { earlyLate } from '@feldspar/core/timing';
 import type { Under } from './Engraving.tsx';
+import { noteName } from './counts-under.ts';
+import type { PlayedNote } from './played-notes.ts';
 
-/**
- * The plan's targets are the sheet's soundings, in the same order; grace notes stand before their note's own figure.
- * @param targets how many of them were reached before the take ended.
- */
-export function resultsUnder(
-  soundings: readonly Sounding[],
-  notes: number,
-  { matches, tolerance }: Pick<Report, 'matches' | 'tolerance'>,
-  targets: number,
-): Under[][] {
-  const played = new Map(matches.map(({ target, asynchronyMs }) => [target, asynchronyMs]));
-  const under: Under[][] = Array.from({ length: notes }, () => []);
-  soundings.slice(0, targets).forEach(({ written }, target) => {
-    const ms = played.get(target);
-    under[written].push(
-      ms === undefined
-        ? { text: '×', kind: 'missed' }
-        : { text: said(ms), kind: kindOf(ms, tolerance.hitMs) },
-    );
-  });
-  return under;
+export function resultsUnder({ starts, inRest }: PlayedNote, toleranceMs: number): Under[] {
+  const results = starts.map((ms): Under =>
+    ms === null ? { text: '×', kind: 'missed' } : { text: said(ms), kind: kindOf(ms, toleranceMs) },
+  );
+  return inRest > 0
+    ? [...results, { text: inRest === 1 ? 'hit' : `${inRest} hits`, kind: 'missed' }]
+    : results;
 }
 
 function said(ms: number): string {
@@ -34,4 +22,32 @@ function said(ms: number): string {
 function kindOf(ms: number, toleranceMs: number): Under['kind'] {
   if (Math.abs(ms) <= toleranceMs) return 'spoken';
   return ms < 0 ? 'early' : 'late';
+}
+
+export interface ResultRow {
+  bar: number;
+  name: string;
+  count: string;
+  start: string;
+  length: string;
+}
+
+/** Note by note; those that were not reached are left out. */
+export function resultRows(notes: readonly CountedNote[], played: readonly PlayedNote[]): ResultRow[] {
+  return notes.flatMap((note, i) => {
+    const { starts, held, inRest } = played[i];
+    if (starts.length === 0 && held === null && inRest === 0 && !note.note.rest) return [];
+    return [
+      {
+        bar: note.bar + 1,
+        name: noteName(note),
+        count: note.counts[0]?.text ?? '',
+        start: [
+          ...starts.map((ms) => (ms === null ? 'missed' : earlyLate(ms))),
+          ...(note.note.rest ? [inRest > 0 ? `${inRest} played in the rest` : 'silent'] : []),
+        ].join(', '),
+        length: held === null ? '' : `${Math.round(100 * held)} %`,
+      },
+    ];
+  });
 }

@@ -1,5 +1,12 @@
 /** A plan that carries its count sheet: the sheet is written, the plan follows. Pure. */
-import { type Sheet, barProblems, planOfSheet, readBars, sheetSchema } from '@feldspar/core/counts';
+import {
+  type Sheet,
+  barProblems,
+  planOfSheet,
+  planWithSheet,
+  readBars,
+  sheetSchema,
+} from '@feldspar/core/counts';
 import { type FieldProblem, type Plan, PlanError } from '@feldspar/core/plan';
 
 /** The sheet of a plan, or null for plans of another kind. */
@@ -40,9 +47,4 @@ const FIRST: Sheet = {
   bars: readBars('q q h | q qr h').bars!,
 };
 
-export const newSheetPlan = (): Plan => planWithSheet(FIRST);
-
-/** @throws PlanError when a bar has a wrong length. */
-export function planWithSheet(sheet: Sheet): Plan {
-  return { ...planOfSheet(sheet), sheet } as Plan;
-}
+export const newSheetPlan = (change: Partial<Sheet> = {}): Plan => planWithSheet({ ...FIRST, ...change });

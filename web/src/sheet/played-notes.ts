@@ -1,0 +1,79 @@
+/** What was played of each written note: when it began, how long it was held, what fell into a rest. Pure. */
+import { type Sheet, soundings, writtenNotes, meterOf } from '@feldspar/core/counts';
+import { type Timeline, barIndexAt } from '@feldspar/core/plan';
+import { barLength } from '@feldspar/core/time';
+import type { Hit, Report } from '@feldspar/core/timing';
+
+export interface PlayedNote {
+  /** Of each thing that was to be struck here, in order (grace notes, limbs): asynchrony in ms; null where it was missed. */
+  starts: (number | null)[];
+  /** The share of its written length through which it was held; null where that is not known. */
+  held: number | null;
+  /** Hits that fell into this rest. */
+  inRest: number;
+}
+
+export interface PlayedSheet {
+  notes: PlayedNote[];
+  /** Hits that belong to no note and fell into no rest. */
+  extra: number;
+}
+
+/**
+ * @param timeline of the plan, as far as it was reached.
+ * @param hits those of the report, on the timeline before latency is taken off.
+ */
+export function playedNotes(
+  sheet: Sheet,
+  timeline: Pick<Timeline, 'bars' | 'targets'>,
+  report: Pick<Report, 'matches'>,
+  hits: readonly Hit[],
+  latencyMs: number,
+): PlayedSheet {
+  const written = writtenNotes(sheet);
+  const notes: PlayedNote[] = written.map(() => ({ starts: [], held: null, inRest: 0 }));
+  const struck = soundings(sheet).filter(({ accent }) => !sheet.limbs || accent);
+  const matched = new Map(report.matches.map((match) => [match.target, match]));
+  const done = new Map<string, number>();
+  timeline.targets.forEach((target, i) => {
+    const turn = done.get(target.voice) ?? 0;
+    done.set(target.voice, turn + 1);
+    const sounding = struck[turn];
+    const match = matched.get(i);
+    notes[sounding.written].starts.push(match?.asynchronyMs ?? null);
+    const heldS = match && hits[match.hit].lengthS;
+    if (target.hold && heldS !== undefined && !sounding.grace)
+      share(heldS / target.lengthS, sounding.written, sounding.length.valueOf());
+  });
+
+  /** A tied note is held through several written ones, one after another. */
+  function share(ratio: number, first: number, length: number) {
+    let left = ratio * length;
+    for (let i = first; i === first || written[i]?.continues; i++) {
+      const own = written[i].length.valueOf();
+      const last = !written[i + 1]?.continues;
+      const here = last ? left : Math.min(left, own);
+      notes[i].held = Math.max(0, here) / own;
+      left -= here;
+    }
+  }
+
+  const ofNotes = new Set(report.matches.map(({ hit }) => hit));
+  const whole = barLength(meterOf(sheet)).valueOf();
+  const first = timeline.bars.findIndex(({ kind }) => kind === 'play');
+  let extra = 0;
+  hits.forEach(({ timeS }, i) => {
+    if (ofNotes.has(i)) return;
+    const at = timeS - latencyMs / 1000;
+    const bar = barIndexAt(timeline.bars, at);
+    if (bar < first) return;
+    const { startS, endS } = timeline.bars[bar];
+    const inBar = ((at - startS) / (endS - startS)) * whole;
+    const index = written.findLastIndex(
+      (note) => note.bar === bar - first && note.position.valueOf() <= inBar + 1e-9,
+    );
+    if (index >= 0 && written[index].note.rest) notes[index].inRest++;
+    else extra++;
+  });
+  return { notes, extra };
+}
