@@ -15,6 +15,8 @@ const QUARTER = new Fraction(1, 4);
 export interface AbcOptions {
   /** The title and the remark; left out where the page says it already. */
   title?: boolean;
+  /** Left out of small pictures. */
+  tempo?: boolean;
   /** By bar, what stands above its first note. */
   marks?: ReadonlyMap<number, string>;
   /** Room between lines for what is written under them, in points. */
@@ -24,7 +26,7 @@ export interface AbcOptions {
 
 export function sheetToAbc(
   sheet: Sheet,
-  { title = true, marks, roomBelow, barsALine = 4 }: AbcOptions = {},
+  { title = true, tempo = true, marks, roomBelow, barsALine = 4 }: AbcOptions = {},
 ): string {
   const beam = beamLength(sheet);
   const written = writtenNotes(sheet);
@@ -51,7 +53,7 @@ export function sheetToAbc(
     ...(title ? [`T:${sheet.title.replace(/[\r\n%\\]/g, ' ')}`] : []),
     `M:${abcMeter(sheet)}`,
     'L:1/1',
-    ...(Number.isFinite(Number(bpm)) ? [`Q:${beat}=${bpm}`] : []),
+    ...(tempo && Number.isFinite(Number(bpm)) ? [`Q:${beat}=${bpm}`] : []),
     ...(title ? [`N:${REMARK}${JSON.stringify(abcRemarkOf(sheet))}`] : []),
     // Stems up: what is counted stands below.
     'V:1 clef=perc stafflines=1 stem=up',

@@ -37,12 +37,19 @@ export const STEADY_PLAYER: PlayerTraits = {
   extraChance: 0,
 };
 
+/** Of its written length. */
+const HELD_SHARE = 0.93;
+const HELD_SD = 0.05;
+
 /** Hits of one performance of the timeline's targets, in order of time. */
 export function simulate(timeline: Timeline, traits: PlayerTraits, seed: number): Hit[] {
   const random = xoroshiro128plus(seed);
   const uniform = () => uniformFloat64(random);
   // Box and Muller 1958.
   const normal = () => Math.sqrt(-2 * Math.log(1 - uniform())) * Math.cos(2 * Math.PI * uniform());
+
+  /** A little short of the next note, as hands are; common practice, no source. */
+  const heldS = (writtenS: number) => writtenS * Math.max(0, HELD_SHARE + HELD_SD * normal());
 
   const sounding = timeline.clicks.filter((click) => click.sounding);
   const hits: Hit[] = [];
@@ -65,7 +72,8 @@ export function simulate(timeline: Timeline, traits: PlayerTraits, seed: number)
     const handS = (normal() * traits.handSdMs) / 1000;
     heardErrorS = clockErrorS + handS;
     const timeS = target.timeS + heardErrorS + traits.offsetMs / 1000;
-    if (uniform() >= traits.missChance) hits.push({ timeS, voice: target.voice });
+    if (uniform() >= traits.missChance)
+      hits.push({ timeS, voice: target.voice, ...(target.hold ? { lengthS: heldS(target.lengthS) } : {}) });
     if (uniform() < traits.extraChance) {
       hits.push({ timeS: timeS + target.lengthS * (0.2 + 0.6 * uniform()), voice: target.voice });
     }

@@ -1,24 +1,44 @@
 /** The table of all note values in the counted note. */
+import Box from '@mui/material/Box';
 import Table from '@mui/material/Table';
 import TableBody from '@mui/material/TableBody';
 import TableCell from '@mui/material/TableCell';
 import TableRow from '@mui/material/TableRow';
-import { cheatGroups, cheatSheet } from '@feldspar/core/counts';
+import { type CheatRow, cheatGroups, cheatSheet } from '@feldspar/core/counts';
 import { type Tempo, pluralOfLength } from '@feldspar/core/time';
 
+/** Fewer than this of the counted note nobody counts; more than that fills no bar. */
+const FEWEST = '1/4';
+const MOST = 8;
+
 export function CheatSheet({ counted }: { counted: Tempo['beat'] }) {
-  const rows = [...cheatSheet(counted), ...cheatGroups(counted)].filter(
-    ({ worth }) => worth.lte(8) && worth.gte('1/4'),
-  );
+  const used = (rows: CheatRow[]) => rows.filter(({ worth }) => worth.lte(MOST) && worth.gte(FEWEST));
   return (
-    <Table size="small" aria-label={`Worth in ${pluralOfLength(counted)}`}>
+    <Box
+      sx={{
+        display: 'grid',
+        gap: { xs: 1, sm: 4 },
+        gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: 'repeat(2, minmax(0, 1fr))' },
+        alignItems: 'start',
+        '@media print': { gridTemplateColumns: 'repeat(2, minmax(0, 1fr)) !important' },
+      }}
+    >
+      <Worths label={`Notes, in ${pluralOfLength(counted)}`} rows={used(cheatSheet(counted))} />
+      <Worths label={`Groups, in ${pluralOfLength(counted)}`} rows={used(cheatGroups(counted))} />
+    </Box>
+  );
+}
+
+function Worths({ label, rows }: { label: string; rows: readonly CheatRow[] }) {
+  return (
+    <Table size="small" aria-label={label}>
       <TableBody>
         {rows.map(({ name, text }) => (
           <TableRow key={name}>
-            <TableCell component="th" scope="row" sx={{ pl: 0 }}>
+            <TableCell component="th" scope="row" sx={{ pl: 0, py: 0.6 }}>
               {name}
             </TableCell>
-            <TableCell align="right" sx={{ fontWeight: 700 }}>
+            <TableCell align="right" sx={{ fontWeight: 700, pr: 0.5, py: 0.6 }}>
               {text}
             </TableCell>
           </TableRow>

@@ -41,6 +41,7 @@ const FORMAT = {
   annotationfont: TEXT_FONT,
   gchordfont: TEXT_FONT,
   measurefont: TEXT_FONT,
+  tempofont: '"Figtree Variable" 14 bold',
 };
 
 export function Engraving({

@@ -2,9 +2,11 @@
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { type Sheet, meterOf } from '@feldspar/core/counts';
-import { type Plan, layerWords } from '@feldspar/core/plan';
+import { type Plan, type Timeline, layerWords } from '@feldspar/core/plan';
 import { meterName, parseFraction, pluralOfLength, tempo, tempoName } from '@feldspar/core/time';
-import { PlanPicture } from '../plans/PlanPicture.tsx';
+import { useMemo } from 'react';
+import { CoreSample } from '../core-sample/CoreSample.tsx';
+import { coreOfTimeline } from '../core-sample/model.ts';
 
 export function HandoutHead({ sheet }: { sheet: Sheet }) {
   return (
@@ -19,11 +21,23 @@ export function HandoutHead({ sheet }: { sheet: Sheet }) {
   );
 }
 
-const MOST_BARS = 12;
+const MOST_BARS = 8;
+/** It is not on the screen to be measured; paper scales it. */
+const WIDTH = 600;
 
-export function HandoutClicks({ plan, sheet }: { plan: Plan; sheet: Sheet }) {
+interface HandoutClicksProps {
+  plan: Plan;
+  timeline: Timeline;
+  sheet: Sheet;
+}
+
+export function HandoutClicks({ plan, timeline, sheet }: HandoutClicksProps) {
   const [{ clicks }] = plan.sections;
   const meter = meterOf(sheet);
+  const core = useMemo(() => {
+    const model = coreOfTimeline(timeline);
+    return { ...model, rows: model.rows.slice(0, MOST_BARS) };
+  }, [timeline]);
   return (
     <Box
       component="section"
@@ -37,8 +51,8 @@ export function HandoutClicks({ plan, sheet }: { plan: Plan; sheet: Sheet }) {
         One bar is counted in aloud. Then the click falls{' '}
         {clicks.map((layer) => `${layerWords(layer, meter)} (${layer.voice ?? 'wood'})`).join(', and ')}.
       </Typography>
-      <Box sx={{ mt: 1 }}>
-        <PlanPicture plan={plan} rowHeight={12} annotated={false} maxWidth={480} mostRows={MOST_BARS} />
+      <Box sx={{ mt: 1, '& svg': { maxWidth: '100%', height: 'auto' } }}>
+        <CoreSample model={core} width={WIDTH} rowHeight={14} label="The clicks, bar by bar" />
       </Box>
     </Box>
   );

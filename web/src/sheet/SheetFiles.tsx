@@ -1,9 +1,12 @@
 /** A sheet as files of other kinds, as a picture, and on paper. */
 import Button from '@mui/material/Button';
-import { type Sheet } from '@feldspar/core/counts';
+import Menu from '@mui/material/Menu';
+import MenuItem from '@mui/material/MenuItem';
+import type { Sheet } from '@feldspar/core/counts';
 import { sheetToAbc, sheetToMusicXml, sheetToMxl } from '@feldspar/core/formats';
 import type { Plan } from '@feldspar/core/plan';
 import { useSnackbar } from 'notistack';
+import { useState } from 'react';
 import { fileNameOf } from '../export/file-name.ts';
 import { PrintButton } from '../shell/PrintButton.tsx';
 import { saveBlob, saveFile } from '../shell/save-file.ts';
@@ -20,6 +23,7 @@ const MUSICXML = 'application/vnd.recordare.musicxml';
 
 export function SheetFiles({ plan, sheet, drawn }: SheetFilesProps) {
   const { enqueueSnackbar } = useSnackbar();
+  const [menu, setMenu] = useState<HTMLElement | null>(null);
   const savePng = async (box: HTMLElement) => {
     try {
       saveBlob(fileNameOf(plan, 'png'), await engravingPng(box));
@@ -29,19 +33,37 @@ export function SheetFiles({ plan, sheet, drawn }: SheetFilesProps) {
   };
   const mxl = () => new Blob([sheetToMxl(sheet) as BlobPart], { type: MUSICXML });
   const files: [string, (() => void) | null][] = [
-    ['ABC', () => saveFile(fileNameOf(plan, 'abc'), 'text/vnd.abc', sheetToAbc(sheet))],
     ['MusicXML', () => saveFile(fileNameOf(plan, 'musicxml'), `${MUSICXML}+xml`, sheetToMusicXml(sheet))],
-    ['compressed MusicXML', () => saveBlob(fileNameOf(plan, 'mxl'), mxl())],
-    ['SVG', drawn && (() => saveFile(fileNameOf(plan, 'svg'), 'image/svg+xml', engravingSvg(drawn)))],
-    ['PNG', drawn && (() => void savePng(drawn))],
+    ['MusicXML, compressed', () => saveBlob(fileNameOf(plan, 'mxl'), mxl())],
+    ['ABC', () => saveFile(fileNameOf(plan, 'abc'), 'text/vnd.abc', sheetToAbc(sheet))],
+    ['SVG picture', drawn && (() => saveFile(fileNameOf(plan, 'svg'), 'image/svg+xml', engravingSvg(drawn)))],
+    ['PNG picture', drawn && (() => void savePng(drawn))],
   ];
   return (
     <>
-      {files.map(([kind, save]) => (
-        <Button key={kind} variant="outlined" color="inherit" disabled={!save} onClick={() => save?.()}>
-          Save as {kind}
-        </Button>
-      ))}
+      <Button
+        variant="outlined"
+        color="inherit"
+        aria-haspopup="menu"
+        aria-expanded={menu !== null}
+        onClick={({ currentTarget }) => setMenu(currentTarget)}
+      >
+        Save as a file
+      </Button>
+      <Menu anchorEl={menu} open={menu !== null} onClose={() => setMenu(null)}>
+        {files.map(([kind, save]) => (
+          <MenuItem
+            key={kind}
+            disabled={!save}
+            onClick={() => {
+              setMenu(null);
+              save?.();
+            }}
+          >
+            {kind}
+          </MenuItem>
+        ))}
+      </Menu>
       <PrintButton />
     </>
   );

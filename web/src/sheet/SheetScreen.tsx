@@ -198,7 +198,7 @@ function Writing({ id, start, onServer }: { id: string; start: Plan; onServer: P
         <Panel title="What each note is worth">
           <CheatSheet counted={counted} />
         </Panel>
-        <HandoutClicks plan={plan} sheet={sheet} />
+        {timeline && <HandoutClicks plan={plan} timeline={timeline} sheet={sheet} />}
         <Box className="no-print">
           <Panel title="Tempo">
             <TempoField

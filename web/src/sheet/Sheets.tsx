@@ -14,6 +14,7 @@ import { playAddress } from '../screens/play-address.ts';
 import { beginDraft } from '../local/drafts.ts';
 import { NewGrouping } from './NewGrouping.tsx';
 import { OpenSheetFile } from './OpenSheetFile.tsx';
+import { SheetLine } from './SheetLine.tsx';
 import { newSheetPlan, withSheet } from './sheet-plan.ts';
 
 const ALL = 'all';
@@ -34,7 +35,7 @@ export default function Sheets() {
   /** Counted as one last counted, where the sheet does not say. */
   const own = (sheet: Sheet): Sheet => ({ countedAs: lastCounting(), ...sheet });
   return (
-    <Stack spacing={3} sx={{ maxWidth: 900 }}>
+    <Stack spacing={3} sx={{ maxWidth: 1080 }}>
       <Stack
         direction="row"
         useFlexGap
@@ -55,13 +56,15 @@ export default function Sheets() {
           <OpenSheetFile onOpened={(sheet) => begin(withSheet(newSheetPlan(), own(sheet)))} />
         </Stack>
       </Stack>
-      <Choice
-        label="What it is for"
-        value={family}
-        options={OPTIONS}
-        onChange={(next) => setSearch(next === ALL ? {} : { family: next })}
-        minWidth={220}
-      />
+      <Box>
+        <Choice
+          label="What it is for"
+          value={family}
+          options={OPTIONS}
+          onChange={(next) => setSearch(next === ALL ? {} : { family: next })}
+          minWidth={220}
+        />
+      </Box>
       <Box component="ol" aria-label="The ladder" sx={{ listStyle: 'none', p: 0, m: 0 }}>
         {LADDER_PLANS.map((ready, i) =>
           family === ALL || family === String(ready.step.family) ? (
@@ -92,7 +95,10 @@ function Step({ ready, number, onOpen }: StepProps) {
       component="li"
       sx={{
         display: 'grid',
-        gridTemplateColumns: { xs: '36px minmax(0, 1fr)', sm: '36px minmax(0, 1fr) auto' },
+        gridTemplateColumns: {
+          xs: '36px minmax(0, 1fr)',
+          md: '36px minmax(0, 1fr) 310px auto',
+        },
         gap: { xs: 1, sm: 2 },
         alignItems: 'center',
         py: 1.25,
@@ -108,10 +114,13 @@ function Step({ ready, number, onOpen }: StepProps) {
           {` ${NAMES.get(family)}.`}
         </Typography>
       </Box>
+      <Box sx={{ gridColumn: { xs: 2, md: 'auto' } }}>
+        <SheetLine sheet={sheet} />
+      </Box>
       <Stack
         direction="row"
         spacing={1}
-        sx={{ gridColumn: { xs: 2, sm: 'auto' }, justifySelf: { xs: 'start', sm: 'end' } }}
+        sx={{ gridColumn: { xs: 2, md: 'auto' }, justifySelf: { xs: 'start', md: 'end' } }}
       >
         <Button variant="outlined" color="inherit" onClick={onOpen} aria-label={`Open ${sheet.title}`}>
           Open

@@ -4,7 +4,8 @@ import Button from '@mui/material/Button';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import { useColorScheme } from '@mui/material/styles';
-import { NavLink, Outlet } from 'react-router';
+import { useLayoutEffect } from 'react';
+import { NavLink, Outlet, useLocation, useNavigationType } from 'react-router';
 import { useOutbox } from '../local/useOutbox.ts';
 import { DARK, LIGHT } from '../theme/palette.ts';
 import { DISPLAY_FACE } from '../theme/theme.ts';
@@ -18,6 +19,12 @@ const PLACES = [
 ];
 
 export function Shell() {
+  const { pathname } = useLocation();
+  const way = useNavigationType();
+  // Another screen begins at its top; going back the browser finds the place again.
+  useLayoutEffect(() => {
+    if (way !== 'POP') window.scrollTo(0, 0);
+  }, [pathname, way]);
   return (
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: { xs: 'column-reverse', md: 'row' } }}>
       <Box
