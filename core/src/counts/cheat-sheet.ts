@@ -27,10 +27,17 @@ const GROUPS = [
 ] as const;
 const GROUP_BASES: readonly NoteBase[] = ['quarter', 'eighth', 'sixteenth'];
 
+/** Nobody writes a second dot on shorter notes. */
+const SHORTEST_TWO_DOTS = lengthOf({ base: 'eighth' });
+
 /** Longest first; dotted ones between the plain. */
 export function cheatSheet(counted: Fraction): CheatRow[] {
   return (Object.keys(NOTE_BASES) as NoteBase[])
-    .flatMap((base) => DOTS.map((dots) => lengthOf({ base, dots })))
+    .flatMap((base) =>
+      DOTS.filter((dots) => dots < 2 || lengthOf({ base }).gte(SHORTEST_TWO_DOTS)).map((dots) =>
+        lengthOf({ base, dots }),
+      ),
+    )
     .sort((a, b) => b.compare(a))
     .map((length) => row(nameOfLength(length), length, counted));
 }

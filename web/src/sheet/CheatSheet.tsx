@@ -7,6 +7,8 @@ import TableRow from '@mui/material/TableRow';
 import { type CheatRow, cheatGroups, cheatSheet } from '@feldspar/core/counts';
 import { type Tempo, pluralOfLength } from '@feldspar/core/time';
 
+/** A handout is one page. */
+const TIGHT = { '@media print': { py: 0.2, lineHeight: 1.3 } };
 /** Fewer than this of the counted note nobody counts; more than that fills no bar. */
 const FEWEST = '1/4';
 const MOST = 8;
@@ -35,10 +37,10 @@ function Worths({ label, rows }: { label: string; rows: readonly CheatRow[] }) {
       <TableBody>
         {rows.map(({ name, text }) => (
           <TableRow key={name}>
-            <TableCell component="th" scope="row" sx={{ pl: 0, py: 0.6 }}>
+            <TableCell component="th" scope="row" sx={{ pl: 0, py: 0.6, ...TIGHT }}>
               {name}
             </TableCell>
-            <TableCell align="right" sx={{ fontWeight: 700, pr: 0.5, py: 0.6 }}>
+            <TableCell align="right" sx={{ fontWeight: 700, pr: 0.5, py: 0.6, ...TIGHT }}>
               {text}
             </TableCell>
           </TableRow>

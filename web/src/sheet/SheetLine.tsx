@@ -18,7 +18,7 @@ export function SheetLine({ sheet }: { sheet: Sheet }) {
   useEffect(() => {
     if (!paper.current) return;
     abcjs.renderAbc(paper.current, abc, {
-      staffwidth: WIDTH / SCALE,
+      staffwidth: WIDTH,
       scale: SCALE,
       paddingtop: 0,
       paddingbottom: 0,
