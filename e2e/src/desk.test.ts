@@ -4,6 +4,7 @@ import { placementOf } from '@feldspar/core/reference';
 import { App } from './driver/app.ts';
 import { installProbe, recordedSamples, recordedSeconds } from './driver/audio-probe.ts';
 import { Browser, DESKTOP, PHONE } from './driver/browser.ts';
+import { PAPERS, pagesOf } from './driver/paper.ts';
 
 const [EVERY_BEAT] = READY_PLANS;
 
@@ -301,18 +302,15 @@ it('one click a bar: the "and" of 2 in 5 at 20 falls 2.1 s before the downbeat',
 });
 
 describe('on paper', () => {
-  const PAPERS = { A4: { width: 8.27, height: 11.69 }, Letter: { width: 8.5, height: 11 } };
-  const pages = (pdf: Buffer) => pdf.toString('latin1').match(/\/Type\s*\/Page\b(?!s)/g)?.length ?? 0;
-
   it.each(Object.entries(PAPERS))(
     '%s: the tempo table takes one page, a set of placements at most two',
     async (_, paper) => {
       await browser.goto(`${app.url}/desk/table`);
       await browser.see(/clockwork scale/);
-      expect(pages(await browser.print(paper))).toBe(1);
+      expect(pagesOf(await browser.print(paper))).toBe(1);
       await browser.goto(`${app.url}/rehear?rate=60&beats=4`);
       await browser.see(/One click at 60/);
-      const count = pages(await browser.print(paper));
+      const count = pagesOf(await browser.print(paper));
       expect(count).toBeGreaterThan(0);
       expect(count).toBeLessThanOrEqual(2);
     },

@@ -6,8 +6,9 @@ import { AxeBuilder } from '@axe-core/webdriverjs';
 import { LADDER } from '@feldspar/core/counts';
 import { sheetToMusicXml, sheetToMxl } from '@feldspar/core/formats';
 import { App } from './driver/app.ts';
-import { Browser, DESKTOP, PHONE } from './driver/browser.ts';
+import { ARROW_RIGHT, Browser, DESKTOP, PHONE } from './driver/browser.ts';
 import { savedFile } from './driver/downloads.ts';
+import { chosenOf, drawnUnder, notesOf } from './driver/sheet-page.ts';
 
 let app: App;
 let browser: Browser;
@@ -23,15 +24,8 @@ afterAll(async () => {
   rmSync(folder, { recursive: true, force: true });
 });
 
-const notes = () =>
-  browser.script<string[]>(
-    `return [...document.querySelectorAll('[aria-label="Notes"] [role=radio]')].map((el) => el.getAttribute('aria-label'))`,
-  );
-/** What is drawn under the notes. */
-const drawn = () =>
-  browser.script<string[]>(
-    `return [...document.querySelectorAll('svg[aria-hidden=true] text')].map((el) => el.textContent)`,
-  );
+const notes = () => notesOf(browser);
+const drawn = () => drawnUnder(browser);
 /** Replaces what a field holds; the cursor is in it. */
 async function retype(text: string): Promise<void> {
   await browser.control('a');
@@ -123,21 +117,63 @@ it('by palette: notes are added, dotted, moved and taken away, and undone', asyn
   await browser.until(async () => (await notes()).length === 7, 'back');
 });
 
+it('by keys where the notes are: letters write, Shift chooses several, which are copied, moved and taken away', async () => {
+  await browser.goto(`${app.url}/sheets`);
+  await browser.click('button', '^Open Two halves$');
+  await browser.until(async () => (await notes()).length === 6, 'its notes');
+  const text = async () =>
+    (await (await browser.find('textbox', '^The notes as text')).getAttribute('value')) ?? '';
+  const becomes = (wanted: string) =>
+    browser.until(async () => (await text()) === wanted, `the notes ${wanted}`);
+  await browser.tabTo(/^Bar 1: half, worth 2: say 1/);
+  await browser.keys('q');
+  await becomes('h q h | w | h h | wr');
+  await browser.keys('r');
+  await becomes('h qr h | w | h h | wr');
+  await browser.holding('Shift', ARROW_RIGHT);
+  await browser.until(async () => (await chosenOf(browser)).length === 2, 'two notes chosen');
+  await browser.control('c');
+  await browser.control('v');
+  await becomes('h qr h | qr h | w | h h | wr');
+  expect((await chosenOf(browser)).map((name) => name.split(',')[0])).toEqual([
+    'Bar 2: quarter rest',
+    'Bar 2: half',
+  ]);
+  await browser.holding('Alt', ARROW_RIGHT);
+  await becomes('h qr h | w qr | h | h h | wr');
+  await browser.keys('\uE017');
+  await becomes('h qr h | w | h h | wr');
+  for (let i = 0; i < 5; i++) await browser.control('z');
+  await becomes('h h | w | h h | wr');
+});
+
+it('own words are counted with, and stay for the next sheet', async () => {
+  await browser.fill('textbox', '^The notes as text', 'e e q h');
+  await (await browser.find('combobox', '^Counted as')).click();
+  await browser.click('option', '^own words');
+  await browser.fill('textbox', '^Between two', 'und');
+  await browser.until(async () => (await drawn()).includes('und'), 'the own word under the note');
+  expect((await notes())[1]).toBe('Bar 1: eighth, worth ½: say und');
+  await browser.goto(`${app.url}/sheets`);
+  await browser.click('button', '^Open Eighths$');
+  await browser.until(async () => (await drawn()).includes('und'), 'the own word in another sheet');
+});
+
 it('a step of the ladder opens as one’s own, and is heard with a caret that goes from note to note', async () => {
   await browser.goto(`${app.url}/sheets`);
   await browser.click('button', '^Open Quarters$');
   await browser.until(async () => (await notes()).length === 10, 'its notes');
   await browser.click('button', '^Hear it');
-  const chosen = () =>
-    browser.script<string>(
-      `return document.querySelector('[aria-label="Notes"] [aria-checked=true]').getAttribute('aria-label')`,
-    );
   await browser.until(
-    async () => (await chosen()) === 'Bar 1: quarter, worth 1: say 3',
+    async () => (await chosenOf(browser)).join() === 'Bar 1: quarter, worth 1: say 3',
     'the third note',
     30_000,
   );
-  await browser.until(async () => (await chosen()).startsWith('Bar 2: half'), 'the second bar', 30_000);
+  await browser.until(
+    async () => (await chosenOf(browser)).join().startsWith('Bar 2: half'),
+    'the second bar',
+    30_000,
+  );
   await browser.click('button', '^Silence');
 });
 
@@ -147,21 +183,29 @@ it('a MusicXML file opens as a sheet; what it cannot hold is listed first; a bad
     writeFileSync(file, content);
     return file;
   };
-  const { sheet } = LADDER[17];
+  const { sheet } = LADDER.find(({ sheet: { title } }) => title === 'Grace notes')!;
   await browser.goto(`${app.url}/sheets`);
   await browser.upload(
-    'MusicXML file',
+    'MusicXML or ABC file',
     write('bad.musicxml', '<!DOCTYPE x [<!ENTITY a "b">]><score-partwise/>'),
   );
   await browser.see(/declares entities of its own.*Nothing was changed/);
-  await browser.upload('MusicXML file', write('grace.mxl', sheetToMxl(sheet)));
+  await browser.upload('MusicXML or ABC file', write('grace.mxl', sheetToMxl(sheet)));
   await browser.see(/What each note is worth/);
   await browser.until(async () => (await notes()).length === 8, 'its notes');
   expect(await (await browser.find('textbox', '^Title')).getAttribute('value')).toBe(sheet.title);
 
   await browser.goto(`${app.url}/sheets`);
+  const tune = 'X:1\nT:A tune\nM:3/4\nL:1/8\nK:G\nG2 A2 B2|"D"A4 z2|\n';
+  await browser.upload('MusicXML or ABC file', write('tune.abc', tune));
+  await browser.see(/These are left out:.*the key signature.*chord symbols/);
+  await browser.click('button', '^Make it');
+  await browser.until(async () => (await notes()).length === 5, 'the rhythm of the tune');
+  expect((await notes()).at(-1)).toBe('Bar 2: quarter rest, worth 1: whisper 3');
+
+  await browser.goto(`${app.url}/sheets`);
   const sung = sheetToMusicXml(sheet).replace('</note>', '<lyric><text>la</text></lyric></note>');
-  await browser.upload('MusicXML file', write('sung.musicxml', sung));
+  await browser.upload('MusicXML or ABC file', write('sung.musicxml', sung));
   await browser.see(/These are left out:.*words under notes/);
   await browser.click('button', '^Make it');
   await browser.until(async () => (await notes()).length === 8, 'the rhythm without the words');
@@ -169,14 +213,16 @@ it('a MusicXML file opens as a sheet; what it cannot hold is listed first; a bad
 
 it('saves the line as SVG and PNG, counts included', async () => {
   await browser.devTools('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: folder });
-  await browser.click('button', '^Save as SVG');
+  await browser.click('button', '^Save as a file');
+  await browser.click('menuitem', '^SVG');
   const svg = (await savedFile(browser, folder, 'Grace-notes.svg')).toString();
   expect(svg).toMatch(/^<svg xmlns="http:\/\/www.w3.org\/2000\/svg"/);
   expect(svg).not.toMatch(/var\(--|currentColor/);
   expect([...svg.matchAll(/<text[^>]*>([^<]*)<\/text>/g)].map(([, text]) => text)).toEqual(
     expect.arrayContaining(['1', '4', '(6)']),
   );
-  await browser.click('button', '^Save as PNG');
+  await browser.click('button', '^Save as a file');
+  await browser.click('menuitem', '^PNG');
   const png = await savedFile(browser, folder, 'Grace-notes.png');
   // The signature of the PNG specification (ISO/IEC 15948), and a picture of some size.
   expect([...png.subarray(0, 8)]).toEqual([137, 80, 78, 71, 13, 10, 26, 10]);

@@ -40,6 +40,10 @@ const BY_ROLE = `
   return [...candidates].filter((el) => visible(el) && (!pattern || label(el).some((t) => pattern.test(t))));
 `;
 
+/** As WebDriver names them. */
+const HELD = { Control: '\uE009', Shift: '\uE008', Alt: '\uE00A' } as const;
+export const ARROW_RIGHT = '\uE014';
+
 export class Browser {
   readonly driver: WebDriver;
   private readonly profile: string;
@@ -203,8 +207,18 @@ export class Browser {
   }
 
   /** Holds the Control key, and with it presses another. */
-  async control(letter: string): Promise<void> {
-    await this.driver.actions().keyDown('\uE009').sendKeys(letter).keyUp('\uE009').perform();
+  control(letter: string): Promise<void> {
+    return this.holding('Control', letter);
+  }
+
+  /** Holds a key, and with it presses others. */
+  async holding(held: keyof typeof HELD, keys: string): Promise<void> {
+    await this.driver.actions().keyDown(HELD[held]).sendKeys(keys).keyUp(HELD[held]).perform();
+  }
+
+  /** Types where the focus is. */
+  async keys(keys: string): Promise<void> {
+    await this.driver.actions().sendKeys(keys).perform();
   }
 
   /** Drags with the mouse from the middle of one thing to the middle of another. */
