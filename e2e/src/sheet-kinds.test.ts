@@ -38,6 +38,9 @@ it('a step of the ladder is one step from the stage, and one of a family', async
   await browser.click('button', '^Make the count sheet my own');
   await browser.until(async () => (await notesOf(browser)).length === 13, 'its notes');
   expect(await browser.script('return window.scrollY')).toBe(0);
+  await browser.click('button', '^Save and play');
+  await browser.find('button', '^Start');
+  expect(await browser.path()).toMatch(/\/play$/);
 });
 
 it('two limbs: the accents are turned round in one step, struck together, and read limb by limb', async () => {
@@ -51,7 +54,7 @@ it('two limbs: the accents are turned round in one step, struck together, and re
     async () => (await text()).startsWith('e e> e> e e> e> e e>'),
     'accents where there were none',
   );
-  await browser.click('button', '^Save and play');
+  await browser.click('button', '^Save and see its plan');
   await browser.click('button', '^Let a simulated player');
   await browser.see(/On the line/);
   const accents = LADDER.find(({ number }) => number === 27)!.sheet.bars.flatMap(({ items }) => items);

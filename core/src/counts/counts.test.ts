@@ -61,7 +61,9 @@ describe('what a note is worth', () => {
     expect(cheatGroups(parseFraction('1/8')).find(({ name }) => /^6 sixteenths/.test(name))?.text).toBe('2');
   });
 
-  it('the table for the quarter is that of every primer: whole 4, half 2, eighth ½; dots add half, then a quarter', () => {
+  // Gardner Read, Music Notation (2nd ed. 1979), the table of note values, and Elaine Gould, Behind Bars (2011), on dots: the
+  // first adds half of the note, the second a quarter of it. Both from memory.
+  it('the table for the quarter is that of the handbooks: whole 4, half 2, eighth ½; dots add half, then a quarter', () => {
     const table = new Map(cheatSheet(parseFraction('1/4')).map(({ name, text }) => [name, text]));
     expect([
       table.get('whole'),

@@ -53,6 +53,8 @@ interface ParsedItem {
   startTriplet?: number;
   tripletMultiplier?: number;
   endTriplet?: boolean;
+  /** Where it stands in the text, its tuplet's sign included. */
+  startChar: number;
 }
 
 export function readAbc(text: string): ReadSheet {
@@ -60,7 +62,7 @@ export function readAbc(text: string): ReadSheet {
     return { problem: 'The text is longer than 500 000 letters; no rhythm is.' };
   try {
     const [tune, ...others] = abcjs.parseOnly(text) as unknown as ParsedTune[];
-    const reading = new Reading();
+    const reading = new Reading(text);
     if (others.length > 0) reading.lose(`${others.length} more tunes`);
     return reading.tune(tune);
   } catch (error) {
@@ -78,6 +80,12 @@ class Reading extends Losses {
   private items: SheetItem[] = [];
   private tuplet: SheetTuplet | null = null;
   private graces = 0;
+  private readonly text: string;
+
+  constructor(text: string) {
+    super();
+    this.text = text;
+  }
 
   tune({ metaText, lines, warnings = [] }: ParsedTune): ReadSheet {
     const notes = metaText.notes ?? '';
@@ -168,7 +176,7 @@ class Reading extends Losses {
     if (item.rest?.type === 'spacer') return;
     if (item.startTriplet && item.tripletMultiplier) {
       const notes = item.startTriplet;
-      const inTimeOf = Math.round(notes * item.tripletMultiplier);
+      const inTimeOf = this.standardTime(item) ?? Math.round(notes * item.tripletMultiplier);
       this.tuplet = { tuplet: { notes, inTimeOf }, items: [] };
       this.items.push(this.tuplet);
     }
@@ -180,6 +188,13 @@ class Reading extends Losses {
       : this.spelled(length, marks);
     (this.tuplet?.items ?? this.items).push(...notes);
     if (item.endTriplet) this.tuplet = null;
+  }
+
+  /** (5, (7 and (9 alone are in the time of three in compound meters (standard 2.1, section 4.13); abcjs always takes two. */
+  private standardTime({ startChar }: ParsedItem): number | null {
+    const { beats, unit } = this.meter;
+    const compound = unit === '1/8' && beats > 3 && beats % 3 === 0;
+    return compound && /^\s*\([579](?![:\d])/.test(this.text.slice(startChar, startChar + 20)) ? 3 : null;
   }
 
   /** A whole rest in a shorter bar fills that bar; our own writer means what it says. */

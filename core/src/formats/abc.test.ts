@@ -36,6 +36,24 @@ describe('tunes of others', () => {
     expect(tune(body).sheet!.bars).toEqual(readBars(wanted).bars);
   });
 
+  // ABC standard 2.1, section 4.13 (duplets, triplets, quadruplets, etc.): what (2 to (9 mean where no time is given; n is 3 in
+  // compound meters and 2 in others.
+  it.each([
+    [2, 3, 3],
+    [3, 2, 2],
+    [4, 3, 3],
+    [5, 2, 3],
+    [6, 2, 2],
+    [7, 2, 3],
+    [8, 3, 3],
+    [9, 2, 3],
+  ])('(%i is that many in the time of %i, in compound meters of %i', (notes, simple, compound) => {
+    const read = (meter: string) =>
+      tune(`(${notes}${'B'.repeat(notes)}|`, `M:${meter}\nL:1/8`).sheet!.bars[0].items[0];
+    expect(read('4/4')).toMatchObject({ tuplet: { notes, inTimeOf: simple } });
+    expect(read('6/8')).toMatchObject({ tuplet: { notes, inTimeOf: compound } });
+  });
+
   it('what a sheet cannot hold is listed', () => {
     const { sheet, lost } = tune(
       '"Am"[Ace]2 !fermata!c4|\nw:la la\n|:(B2 B2) B2:|',

@@ -25,7 +25,10 @@ export function MakeOwn({ id, plan, own, disabled }: MakeOwnProps) {
   const { mutate } = useSWRConfig();
   const { enqueueSnackbar } = useSnackbar();
   const [asking, setAsking] = useState(false);
-  const sheet = sheetOf(plan);
+  const written = sheetOf(plan);
+  // At the tempo that is set here.
+  const { bpm, beat } = plan.sections[0].tempo;
+  const sheet = written && { ...written, tempo: { bpm, beat } };
   const keep = async (made: Plan) => {
     setAsking(false);
     const newId = crypto.randomUUID();

@@ -18,6 +18,7 @@ import { useSnackbar } from 'notistack';
 import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import { type Heard, useLoop } from '../audio/useLoop.ts';
+import { playAddress } from '../screens/play-address.ts';
 import { Choice } from '../shell/Choice.tsx';
 import { ErrorNotice } from '../shell/ErrorNotice.tsx';
 import { Panel } from '../shell/Panel.tsx';
@@ -69,7 +70,7 @@ function Writing({ id, start, onServer }: { id: string; start: Plan; onServer: P
   const sheet = useMemo(() => sheetOf(plan)!, [plan]);
   const change = (next: Partial<Sheet>, name?: string) =>
     workshop.change(withSheet(plan, { ...sheet, ...next }), name);
-  const { save, discard, toPlan } = useKeeping(id, workshop, onServer, `/sheets/${id}`);
+  const { save, discard, saveAndGo } = useKeeping(id, workshop, onServer, `/sheets/${id}`);
   useUndoKeys(workshop);
 
   const counted = parseFraction(sheet.counted);
@@ -113,7 +114,8 @@ function Writing({ id, start, onServer }: { id: string; start: Plan; onServer: P
           faulty={faulty}
           onSave={() => void save()}
           onDiscard={discard}
-          onPlan={() => void toPlan()}
+          onPlan={() => void saveAndGo(playAddress(id))}
+          onLook={() => void saveAndGo()}
         />
       </Stack>
       <HandoutHead sheet={sheet} />

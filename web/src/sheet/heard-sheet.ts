@@ -21,13 +21,15 @@ export function heardSheet(timeline: Timeline, notes: readonly CountedNote[], wh
 
 const ADDED = { accent: false, gainDb: 0, sounding: true, layer: ADDED_LAYER } as const;
 
+/** Two limbs are heard as two drums. */
 function struck({ targets }: Timeline): Click[] {
-  return targets.map(({ timeS, bar, position, accent }) => ({
+  const [first] = targets;
+  return targets.map(({ timeS, bar, position, accent, voice }) => ({
     ...ADDED,
     timeS,
     bar,
     position,
-    voice: 'high',
+    voice: voice === first.voice ? 'high' : 'low',
     accent: accent ?? false,
   }));
 }

@@ -327,6 +327,23 @@ describe('what is heard', () => {
     expect(after('rhythm')).toEqual(['0.0 high', '1.0 high', '1.5 high', '4.0 high', '6.0 high']);
   });
 
+  it('two limbs as two drums, together', () => {
+    const limbs = {
+      ...given,
+      bars: readBars('q> q q> q').bars!,
+      limbs: { voices: ['hand', 'foot'] as [string, string] },
+    };
+    const struck = scheduleOf(
+      heardSheet(compile(withSheet(newSheetPlan(), limbs)), countSheet(limbs, 'e and a'), 'rhythm'),
+    ).filter(({ voice }) => voice === 'high' || voice === 'low');
+    expect(struck.map(({ timeS, voice }) => `${timeS - 4} ${voice}`)).toEqual([
+      '0 high',
+      '0 low',
+      '2 high',
+      '2 low',
+    ]);
+  });
+
   it('the count on every beat, whispered in the rests, and on the “and”', () => {
     expect(after('count')).toEqual([
       '0.0 one',

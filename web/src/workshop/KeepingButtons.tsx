@@ -10,9 +10,11 @@ interface KeepingButtonsProps {
   onSave(): void;
   onDiscard(): void;
   onPlan(): void;
+  /** To its plan, where playing does not begin there. */
+  onLook?(): void;
 }
 
-export function KeepingButtons({ workshop, faulty, onSave, onDiscard, onPlan }: KeepingButtonsProps) {
+export function KeepingButtons({ workshop, faulty, onSave, onDiscard, onPlan, onLook }: KeepingButtonsProps) {
   const { undo, redo, unsaved, unkept } = workshop;
   return (
     <>
@@ -35,6 +37,11 @@ export function KeepingButtons({ workshop, faulty, onSave, onDiscard, onPlan }: 
       <Button variant="outlined" color="inherit" disabled={!unsaved || faulty} onClick={onSave}>
         Save
       </Button>
+      {onLook && (
+        <Button variant="outlined" color="inherit" disabled={faulty} onClick={onLook}>
+          Save and see its plan
+        </Button>
+      )}
       <Button variant="contained" disabled={faulty} onClick={onPlan}>
         Save and play
       </Button>

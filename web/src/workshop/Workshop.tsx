@@ -49,7 +49,7 @@ function Building({ id, start, onServer }: { id: string; start: Plan; onServer: 
   // What is changed here no longer follows from a count sheet.
   const change: typeof workshop.change = (next, name) =>
     workshop.change({ ...next, sheet: undefined } as Plan, name);
-  const { save, discard, toPlan } = useKeeping(id, workshop, onServer, `/plans/${id}/edit`);
+  const { save, discard, saveAndGo } = useKeeping(id, workshop, onServer, `/plans/${id}/edit`);
   const [chosen, setChosen] = useState(0);
   const index = Math.min(chosen, plan.sections.length - 1);
   const section = plan.sections[index];
@@ -85,7 +85,7 @@ function Building({ id, start, onServer }: { id: string; start: Plan; onServer: 
         canHear={{ section: alone !== null, plan: timeline !== null }}
         onSave={() => void save()}
         onDiscard={discard}
-        onPlan={() => void toPlan()}
+        onPlan={() => void saveAndGo()}
       />
       {problems.length > 0 && (
         <Alert severity="error" variant="outlined" aria-label="What is wrong">

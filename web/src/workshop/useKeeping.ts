@@ -12,7 +12,8 @@ interface Keeping {
   /** @returns whether the server has it. */
   save(): Promise<boolean>;
   discard(): void;
-  toPlan(): Promise<void>;
+  /** Saves what is not saved, and goes to the plan, or somewhere else. */
+  saveAndGo(address?: string): Promise<void>;
 }
 
 /** @param address where it is built, to come back to when throwing away is undone. */
@@ -52,8 +53,8 @@ export function useKeeping(id: string, workshop: Workshop, onServer: Plan | null
           await navigate(address);
         },
       }),
-    async toPlan() {
-      if (!workshop.unsaved || (await save())) await navigate(`/plans/${id}`);
+    async saveAndGo(to = `/plans/${id}`) {
+      if (!workshop.unsaved || (await save())) await navigate(to);
     },
   };
 }
