@@ -1,9 +1,12 @@
 /** `npm run screenshots`: one current picture of each main view, from the demo data, into docs/screenshots. */
-import { mkdirSync } from 'node:fs';
+import { execFileSync } from 'node:child_process';
+import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { type Sheet, planOfSheet, readBars } from '@feldspar/core/counts';
+import { LADDER, type Sheet, planWithSheet, readBars } from '@feldspar/core/counts';
 import { type Plan, groupingRhythm } from '@feldspar/core/plan';
 import { App } from './driver/app.ts';
+import { PAPERS } from './driver/paper.ts';
 import { Browser, DESKTOP, PHONE, type Viewport } from './driver/browser.ts';
 
 const FOLDER = join(process.cwd(), process.argv[2] ?? 'docs/screenshots');
@@ -30,6 +33,19 @@ async function shot(
   console.log(name);
 }
 
+/** A printed page, drawn by poppler's pdftoppm. */
+async function handout(name: string, path: string) {
+  if (ONLY && !name.includes(ONLY)) return;
+  await browser.resize(DESKTOP);
+  await go(path, /What each note is worth/)();
+  await new Promise((resolve) => setTimeout(resolve, 700));
+  const pdf = join(tmpdir(), `${name}.pdf`);
+  writeFileSync(pdf, await browser.print(PAPERS.A4));
+  execFileSync('pdftoppm', ['-r', '80', '-png', '-singlefile', pdf, join(FOLDER, name)]);
+  rmSync(pdf);
+  console.log(name);
+}
+
 interface Item {
   id: string;
   title: string;
@@ -41,7 +57,6 @@ const { items } = (await (await fetch(`${app.url}/api/takes?limit=100`)).json())
 const growing = items.filter(({ title }) => title === 'Growing silence');
 /** A take that says something: the growing silence, hurried. */
 const telling = growing.find(({ summary }) => summary.verdict === 'rushing')!;
-const good = items.find(({ summary }) => summary.verdict === 'steady')!;
 /** The same player, earlier. */
 const earlier = growing
   .filter(({ playerId, id }) => playerId === telling.playerId && id !== telling.id)
@@ -125,7 +140,6 @@ await shot('workshop-layered', DESKTOP, go(`/plans/${layered}/edit`, /with the e
 await shot('stage', DESKTOP, () => playUntilBar(3));
 await shot('stage-phone', PHONE, () => playUntilBar(2));
 await shot('reading', DESKTOP, go(reading, /Where you drifted/));
-await shot('reading-good', DESKTOP, go(`/takes/${good.id}`, /Where you drifted/));
 await shot('reading-short', DESKTOP, go(`/takes/${await shortTake()}`, /too few|too little/i));
 const written: Sheet = {
   format: 'feldspar-sheet',
@@ -136,20 +150,22 @@ const written: Sheet = {
   counted: '1/8',
   bars: readBars('q. 6:4(s s s s s s) e | e. s e q er | q.> {s=1/16}q.~ | q e {ee<1/8}q.').bars!,
 };
-const sheet = await store({ ...planOfSheet(written), sheet: written } as Plan);
+const sheet = await store(planWithSheet(written));
+const simple = await store(planWithSheet(LADDER.find(({ sheet: { title } }) => title === 'Eighths')!.sheet));
+await shot('sheet-simple', DESKTOP, go(`/sheets/${simple}`, /What each note is worth/));
+await shot('sheets', DESKTOP, go('/sheets', /up the ladder/));
 await shot('sheet', DESKTOP, go(`/sheets/${sheet}`, /What each note is worth/));
 await shot('sheet-played', DESKTOP, async () => {
   await go(`/plans/${sheet}`, /Let a simulated player/)();
   await browser.click('button', '^Let a simulated player');
   await browser.see(/On the line/);
 });
+await handout('sheet-handout', `/sheets/${sheet}`);
 await shot('beside', DESKTOP, go(`/takes/${earlier.id}/beside/${telling.id}`, /First:/));
 await shot('hold', DESKTOP, go(`/hold?player=${RUBEN}`, /holds 30 ms/));
 await shot('rig', DESKTOP, go('/rig', /Care of ears and hands/));
-await shot('reading-phone', PHONE, go(reading, /Where you drifted/));
 const desk = '/desk?quarters=100&foot=1/2&click=1/8&meter=4/4&said=200';
 await shot('desk', DESKTOP, go(desk, /Your click at 200 is eighths/));
-await shot('desk-phone', PHONE, go(desk, /Your click at 200 is eighths/));
 await shot('rehear', DESKTOP, go('/rehear?rate=110&beats=5&part=and', /One click at 110/));
 await shot('log', DESKTOP, go('/log', /What was played/));
 

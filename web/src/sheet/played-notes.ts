@@ -43,19 +43,19 @@ export function playedNotes(
     notes[sounding.written].starts.push(match?.asynchronyMs ?? null);
     const heldS = match && hits[match.hit].lengthS;
     if (target.hold && heldS !== undefined && !sounding.grace)
-      share(heldS / target.lengthS, sounding.written, sounding.length.valueOf());
+      share(heldS / target.lengthS, sounding.written);
   });
 
-  /** A tied note is held through several written ones, one after another. */
-  function share(ratio: number, first: number, length: number) {
-    let left = ratio * length;
-    for (let i = first; i === first || written[i]?.continues; i++) {
-      const own = written[i].length.valueOf();
-      const last = !written[i + 1]?.continues;
-      const here = last ? left : Math.min(left, own);
-      notes[i].held = Math.max(0, here) / own;
+  /** A tied note is held through several written ones, one after another. What grace notes take from them is no shortness. */
+  function share(ratio: number, first: number) {
+    const after = written.findIndex((note, i) => i > first && !note.continues);
+    const parts = written.slice(first, after < 0 ? undefined : after).map(({ length }) => length.valueOf());
+    let left = ratio * parts.reduce((a, b) => a + b);
+    parts.forEach((own, i) => {
+      const here = i === parts.length - 1 ? left : Math.min(left, own);
+      notes[first + i].held = here / own;
       left -= here;
-    }
+    });
   }
 
   const ofNotes = new Set(report.matches.map(({ hit }) => hit));

@@ -302,6 +302,15 @@ describe('what was played, note by note', () => {
     expect(rows[3]).toMatchObject({ name: 'quarter rest', start: 'silent' });
   });
 
+  it('a note that grace notes take from is held whole when it is held for what is left', () => {
+    const { notes } = read(
+      sheet('q {e<1/8}h.', slow),
+      [{ timeS: 4, lengthS: 0.5 }],
+      [{ target: 0, hit: 0, asynchronyMs: 0 }],
+    );
+    expect(notes[0].held).toBe(1);
+  });
+
   it('two limbs stand beside each other under the accents they strike', () => {
     const { notes } = read(
       sheet('q> q h>', { ...slow, limbs: { voices: ['hand', 'foot'] } }),
