@@ -3,7 +3,7 @@ import durationValue from '@tonaljs/duration-value';
 import fc from 'fast-check';
 import { compile, planSchema } from '../plan/index.ts';
 import { Fraction, type NoteBase, parseFraction } from '../time/index.ts';
-import { anySheet } from '../testing/sheets.ts';
+import { anySheet, sheetOfText } from '../testing/sheets.ts';
 import {
   type Sheet,
   barProblems,
@@ -20,20 +20,8 @@ import {
 } from './index.ts';
 
 /** In 6/8, counted in eighths, unless it is said. */
-function sheet(text: string, change: Partial<Sheet> = {}): Sheet {
-  const { bars, problem } = readBars(text);
-  if (problem !== undefined) throw new Error(problem);
-  return {
-    format: 'feldspar-sheet',
-    version: 1,
-    title: 'Test sheet',
-    meter: { beats: 6, unit: '1/8' },
-    tempo: { bpm: 60, beat: '1/8' },
-    counted: '1/8',
-    bars,
-    ...change,
-  };
-}
+const SIX = { meter: { beats: 6, unit: '1/8' }, tempo: { bpm: 60, beat: '1/8' } };
+const sheet = (text: string, change: Partial<Sheet> = {}) => sheetOfText(text, { ...SIX, ...change });
 const FOUR = { meter: { beats: 4, unit: '1/4' }, counted: '1/4', tempo: { bpm: 80, beat: '1/4' } };
 const worths = (text: string, change: Partial<Sheet> = {}) =>
   countSheet(sheet(text, change), 'e and a').map(({ worth }) => worthText(worth));
@@ -216,6 +204,17 @@ describe('as a plan', () => {
       '3 3/8',
     ]);
     expect(targets.every(({ hold }) => hold)).toBe(true);
+  });
+
+  it.each<[string, Partial<Sheet>, object, number]>([
+    ['6/8 in dotted quarters has two beats', { counted: '3/8' }, { beats: 2, unit: '3/8' }, 2],
+    ['6/8 in eighths has six', { counted: '1/8' }, { beats: 6, unit: '1/8' }, 1],
+    ['4/4 in eighths has eight', { ...FOUR, counted: '1/8' }, { beats: 8, unit: '1/8' }, 1],
+    ['6/8 in halves is as it is written', { counted: '1/2' }, { beats: 6, unit: '1/8' }, 1],
+  ])('%s; short bars are counted in for two', (_, change, meter, bars) => {
+    const plan = planOfSheet(sheet(change.meter ? 'w' : 'h.', change));
+    expect(plan.sections[0].meter).toEqual(meter);
+    expect(plan.countIn?.bars).toBe(bars);
   });
 
   it('a sheet with a bar of a wrong length is refused, with the bar', () => {

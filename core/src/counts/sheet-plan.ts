@@ -21,15 +21,16 @@ export function planOfSheet(sheet: Sheet): Plan {
     message,
   }));
   if (problems.length > 0) throw new PlanError(problems);
+  const meter = countedMeter(sheet);
   return {
     format: 'feldspar-plan',
     version: 1,
     title: sheet.title,
-    countIn: { bars: 1, voice: 'count' },
+    countIn: { bars: meter.beats > SHORT_BAR ? 1 : 2, voice: 'count' },
     sections: [
       {
         bars: sheet.bars.length,
-        meter: sheet.meter,
+        meter,
         tempo: sheet.tempo,
         clicks: clicksOf(sheet),
         play: linesOf(sheet),
@@ -41,6 +42,17 @@ export function planOfSheet(sheet: Sheet): Plan {
 /** The same plan with the sheet it comes from. @throws PlanError as `planOfSheet`. */
 export function planWithSheet(sheet: Sheet): Plan {
   return { ...planOfSheet(sheet), sheet } as Plan;
+}
+
+/** So many beats and fewer are counted in for two bars: numbers in the first, two words in the second. */
+const SHORT_BAR = 2;
+const MOST_BEATS = 64;
+
+/** The bar in counted notes, as it is counted aloud and on the stage: 6/8 in dotted quarters has two. As written where they do not fill it. */
+function countedMeter(sheet: Sheet): Plan['sections'][number]['meter'] {
+  const beats = barLength(meterOf(sheet)).div(parseFraction(sheet.counted));
+  if (sheet.counted === sheet.meter.unit || beats.d !== 1n || beats.gt(MOST_BEATS)) return sheet.meter;
+  return { beats: beats.valueOf(), unit: sheet.counted };
 }
 
 /** On the counted note; for two limbs on its half too, which shows whether they are together. */

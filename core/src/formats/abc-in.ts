@@ -181,7 +181,8 @@ class Reading extends Losses {
       this.items.push(this.tuplet);
     }
     const length = item.rest?.type === 'whole' ? this.wholeRest() : new Fraction(item.duration);
-    const marks = item.rest ? { rest: true } : this.marksOf(item);
+    const carried = this.marksOf(item);
+    const marks = item.rest ? { rest: true } : carried;
     const plain = plainNote(length);
     const notes = plain
       ? [{ value: plain.value, ...(plain.dots ? { dots: plain.dots } : {}), ...marks }]

@@ -56,7 +56,7 @@ describe('tunes of others', () => {
 
   it('what a sheet cannot hold is listed', () => {
     const { sheet, lost } = tune(
-      '"Am"[Ace]2 !fermata!c4|\nw:la la\n|:(B2 B2) B2:|',
+      '"Am"[Ace]2 !fermata!c4|\nw:la la\n|:(B2 B2) "G"z2:|',
       'C:Somebody\nM:3/4\nL:1/8',
     );
     expect(sheet!.title).toBe('Any tune');
@@ -65,7 +65,7 @@ describe('tunes of others', () => {
       expect.arrayContaining([
         'credits and other header fields',
         'notes of chords',
-        'chord symbols and remarks',
+        'chord symbols and remarks (2 times)',
         expect.stringMatching(/^pitches/),
         'ornaments and other signs',
         expect.stringMatching(/^words under notes/),

@@ -30,7 +30,7 @@ describe('what is said (common practice, no source)', () => {
     expect(said(COUNTED('1/4', { meter: { beats: 13, unit: '1/4' } })).at(-1)).toBe('tick');
   });
 
-  it('the count-in ends with two words, however many bars it has; short bars are only counted', () => {
+  it('the count-in ends with two words, however many bars it has; a short bar alone is only counted', () => {
     const counted = (beats: number, bars: number) =>
       said({
         ...withCountIn(COUNTED('2', { meter: { beats, unit: '1/4' } })),
@@ -39,6 +39,7 @@ describe('what is said (common practice, no source)', () => {
     expect(counted(4, 1)).toEqual(['one', 'two', 'ready', 'play', 'one']);
     expect(counted(3, 2)).toEqual(['one', 'two', 'three', 'one', 'ready', 'play', 'one']);
     expect(counted(2, 1)).toEqual(['one', 'two', 'one']);
+    expect(counted(2, 2)).toEqual(['one', 'two', 'ready', 'play', 'one']);
   });
 
   it('what is to be said and was not given is refused by its word; other voices need no words', () => {

@@ -30,7 +30,8 @@ export function wordAt({ bars }: Timeline, { bar: index, position }: Click): Cou
   const { beats, unit } = bar.meter;
   const left = beats - position.div(unit).valueOf();
   const before = bar.kind === 'countIn' && bars[index + 1]?.kind !== 'countIn';
-  // In a bar of one or two nothing would be left to count.
-  if (before && beats > LAST_WORDS.length && (left === 1 || left === 2)) return LAST_WORDS[2 - left];
+  // In a bar of one or two nothing would be left to count, but for a bar that is counted before it.
+  const counted = beats > LAST_WORDS.length || bars[index - 1]?.kind === 'countIn';
+  if (before && counted && (left === 1 || left === 2)) return LAST_WORDS[2 - left];
   return syllableAt(position, unit);
 }

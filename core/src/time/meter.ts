@@ -13,8 +13,8 @@ export function barLength(meter: Meter): Fraction {
   return meter.unit.mul(meter.beats);
 }
 
-/** "4/4", "6/8"; a unit that is no 1/n is written out: "3 × 3/8". */
+/** "4/4", "6/8"; where so many of them are one beat it says in how many it is felt: "6/8 in 2". */
 export function meterName(meter: Meter): string {
   const { n, d } = ratioOf(meter.unit);
-  return n === 1 ? `${meter.beats}/${d}` : `${meter.beats} × ${n}/${d}`;
+  return n === 1 ? `${meter.beats}/${d}` : `${meter.beats * n}/${d} in ${meter.beats}`;
 }

@@ -73,7 +73,7 @@ describe('meters', () => {
 
   it('is named as it is written', () => {
     expect(meterName({ beats: 6, unit: parseFraction('1/8') })).toBe('6/8');
-    expect(meterName({ beats: 2, unit: parseFraction('3/8') })).toBe('2 × 3/8');
+    expect(meterName({ beats: 2, unit: parseFraction('3/8') })).toBe('6/8 in 2');
   });
 });
 

@@ -5,6 +5,7 @@ import { type Sheet, meterOf } from '@feldspar/core/counts';
 import { type Plan, type Timeline, layerWords } from '@feldspar/core/plan';
 import { meterName, parseFraction, pluralOfLength, tempo, tempoName } from '@feldspar/core/time';
 import { useMemo } from 'react';
+import { plural } from '../shell/text.ts';
 import { CoreSample } from '../core-sample/CoreSample.tsx';
 import { coreOfTimeline } from '../core-sample/model.ts';
 
@@ -48,7 +49,7 @@ export function HandoutClicks({ plan, timeline, sheet }: HandoutClicksProps) {
         The click
       </Typography>
       <Typography>
-        One bar is counted in aloud. Then the click falls{' '}
+        {plural(plan.countIn?.bars ?? 0, 'bar')} counted in aloud. Then the click falls{' '}
         {clicks.map((layer) => `${layerWords(layer, meter)} (${layer.voice ?? 'wood'})`).join(', and ')}.
       </Typography>
       <Box sx={{ mt: 1, '& svg': { maxWidth: '100%', height: 'auto' } }}>

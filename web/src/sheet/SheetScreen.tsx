@@ -37,7 +37,7 @@ import { Palette } from './Palette.tsx';
 import { SheetFiles } from './SheetFiles.tsx';
 import { SheetFrame } from './SheetFrame.tsx';
 import { countsUnder } from './counts-under.ts';
-import { type HeardWith, heardSheet } from './heard-sheet.ts';
+import { type HeardWith, heardSheet, unspokenWords } from './heard-sheet.ts';
 import { sheetOf, sheetProblems, withSheet } from './sheet-plan.ts';
 import { useCaret } from './useCaret.ts';
 import { useWriting } from './useWriting.ts';
@@ -57,6 +57,7 @@ function Found({ id }: { id: string }) {
   return <Writing id={id} start={found.start} onServer={found.onServer} />;
 }
 
+const LIST = new Intl.ListFormat('en');
 const HEARD_WITH: [HeardWith, string][] = [
   ['rhythm', 'the rhythm'],
   ['count', 'the count aloud'],
@@ -75,7 +76,8 @@ function Writing({ id, start, onServer }: { id: string; start: Plan; onServer: P
 
   const counted = parseFraction(sheet.counted);
   const notes = useMemo(() => countSheet(sheet, sheet.countedAs ?? 'e and a'), [sheet]);
-  const under = useMemo(() => notes.map(countsUnder), [notes]);
+  const limbs = sheet.limbs !== undefined;
+  const under = useMemo(() => notes.map((note) => countsUnder(note, limbs)), [notes, limbs]);
   const marks = useMemo(() => marksOf(sheet), [sheet]);
   const writing = useWriting(sheet, (next, name) => change({ bars: next.bars }, name));
   const problems = useMemo(() => sheetProblems(sheet), [sheet]);
@@ -84,6 +86,7 @@ function Writing({ id, start, onServer }: { id: string; start: Plan; onServer: P
   const [drawn, setDrawn] = useState<HTMLElement | null>(null);
   const [hearing, setHearing] = useState(false);
   const [withIt, setWithIt] = useState<HeardWith>('rhythm');
+  const silent = useMemo(() => (withIt === 'rhythm' ? [] : unspokenWords(notes)), [withIt, notes]);
   const heard = useMemo<Heard | null>(
     () =>
       hearing && timeline && !faulty
@@ -164,6 +167,11 @@ function Writing({ id, start, onServer }: { id: string; start: Plan; onServer: P
           onChange={setWithIt}
           minWidth={190}
         />
+        {silent.length > 0 && (
+          <Typography variant="body2" role="status" sx={{ alignSelf: 'center', color: 'text.secondary' }}>
+            The voice does not know {LIST.format(silent)}: these are only written.
+          </Typography>
+        )}
         <SheetFiles plan={plan} sheet={sheet} drawn={drawn} />
       </Stack>
       <Box className="no-print">

@@ -6,10 +6,11 @@ import type { Under } from './Engraving.tsx';
 /** Where the system has no word a dot stands. */
 const NO_WORD = '·';
 
-export function countsUnder({ counts }: CountedNote): Under[] {
+/** @param limbs two limbs strike the accented notes: the others stand back. */
+export function countsUnder({ counts, note }: CountedNote, limbs: boolean): Under[] {
   return counts.map(({ text, how }) => ({
     text: how === 'whispered' ? `(${text ?? NO_WORD})` : (text ?? NO_WORD),
-    kind: how,
+    kind: how === 'spoken' && limbs && !note.accent ? 'held' : how,
   }));
 }
 

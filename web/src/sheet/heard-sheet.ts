@@ -49,6 +49,12 @@ function counted({ bars }: Timeline, notes: readonly CountedNote[]): Click[] {
   );
 }
 
+/** Words under the notes that no voice says, each in quotation marks. */
+export function unspokenWords(notes: readonly CountedNote[]): string[] {
+  const texts = notes.flatMap(({ counts }) => counts.flatMap(({ text }) => text ?? []));
+  return [...new Set(texts)].filter((text) => wordOf(text) === null).map((text) => `“${text}”`);
+}
+
 /** The word that is spoken for a written count; null where no voice knows it. */
 function wordOf(text: string): CountWord | null {
   if (text === '&') return 'and';

@@ -17,7 +17,7 @@ import abcjs from 'abcjs';
 import fc from 'fast-check';
 import { scheduleOf } from '@feldspar/core/sound';
 import { clickPlaceOf, clickPlaces } from './click-places.ts';
-import { heardSheet } from './heard-sheet.ts';
+import { heardSheet, unspokenWords } from './heard-sheet.ts';
 import { WORD_FIELDS, readWords, wordsText } from './own-words.ts';
 import { playedNotes } from './played-notes.ts';
 import { resultRows, resultsUnder } from './results-under.ts';
@@ -334,6 +334,11 @@ describe('what is heard', () => {
 
   it('the rhythm where it sounds', () => {
     expect(after('rhythm')).toEqual(['0.0 high', '1.0 high', '1.5 high', '4.0 high', '6.0 high']);
+  });
+
+  it('says which words no voice knows', () => {
+    expect(unspokenWords(countSheet(given, 'e and a'))).toEqual([]);
+    expect(unspokenWords(countSheet(given, { '1/2': 'und' }))).toEqual(['“und”']);
   });
 
   it('two limbs as two drums, together', () => {
