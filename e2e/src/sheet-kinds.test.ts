@@ -41,6 +41,12 @@ it('a step of the ladder is one step from the stage, and one of a family', async
   await browser.click('button', '^Save and play');
   await browser.find('button', '^Start');
   expect(await browser.path()).toMatch(/\/play$/);
+  // What is to be played can be read while it is.
+  await browser.until(async () => (await drawnUnder(browser)).length > 0, 'the line on the stage');
+  await browser.click('button', '^Start');
+  await browser.see(/bar 1 /, 30_000);
+  await browser.find('img', 'The click is “and”, bars 1 to 4');
+  await browser.press('Escape');
 });
 
 it('two limbs: the accents are turned round in one step, struck together, and read limb by limb', async () => {
@@ -54,7 +60,7 @@ it('two limbs: the accents are turned round in one step, struck together, and re
     async () => (await text()).startsWith('e e> e> e e> e> e e>'),
     'accents where there were none',
   );
-  await browser.click('button', '^Save and see its plan');
+  await browser.click('button', '^Its plan$');
   await browser.click('button', '^Let a simulated player');
   await browser.see(/On the line/);
   const accents = LADDER.find(({ number }) => number === 27)!.sheet.bars.flatMap(({ items }) => items);

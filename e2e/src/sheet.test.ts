@@ -86,7 +86,7 @@ it('a two-bar 6/8 with a dotted note and a sextuplet is written, counted in two 
   await browser.until(async () => (await notes()).length === 13, 'the sheet after a reload');
   await browser.control('z');
 
-  await browser.tabTo(/^Save and see its plan/);
+  await browser.tabTo(/^Its plan$/);
   await browser.press('Enter');
   await browser.see(/Slow six/);
   await browser.tabTo(/^Let a simulated player/);

@@ -11,7 +11,7 @@ import {
   saidTempoSchema,
 } from '../plan/index.ts';
 import { NOTE_BASES, type NoteBase, isFractionText, parseFraction } from '../time/index.ts';
-import { SYSTEMS, type SystemName } from './systems.ts';
+import { SYSTEMS, type System, type SystemName } from './systems.ts';
 
 const BASES = Object.keys(NOTE_BASES) as [NoteBase, ...NoteBase[]];
 
@@ -74,7 +74,7 @@ export const sheetSchema = z.looseObject({
   tempo: saidTempoSchema,
   /** The note that is counted: the beat, whatever the meter says. */
   counted: durationSchema,
-  /** How the parts of the counted note are named; "e and a" where nothing is said. */
+  /** How the parts of the counted note are named; see `systemOf`. */
   countedAs: systemSchema.optional(),
   /** Where the click falls; on every counted note where nothing is said. */
   clicks: z.array(clickLayerSchema).max(8).optional(),
@@ -96,6 +96,11 @@ export const sheetSchema = z.looseObject({
 });
 
 export type Sheet = z.infer<typeof sheetSchema>;
+/** How the parts of its counted note are named. */
+export function systemOf({ countedAs }: Pick<Sheet, 'countedAs'>): System {
+  return countedAs ?? 'e and a';
+}
+
 /** What notation has no sign for; files of other formats carry it in a remark. */
 export const unwrittenSchema = sheetSchema
   .pick({ counted: true, countedAs: true, clicks: true, limbs: true, group: true })

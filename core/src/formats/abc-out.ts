@@ -15,8 +15,10 @@ const QUARTER = new Fraction(1, 4);
 export interface AbcOptions {
   /** The title and the remark; left out where the page says it already. */
   title?: boolean;
-  /** Left out of small pictures. */
+  /** Left out of excerpts. */
   tempo?: boolean;
+  /** The last barline ends the piece; else it goes on. */
+  end?: boolean;
   /** By bar, what stands above its first note. */
   marks?: ReadonlyMap<number, string>;
   /** Room between lines for what is written under them, in points. */
@@ -26,7 +28,7 @@ export interface AbcOptions {
 
 export function sheetToAbc(
   sheet: Sheet,
-  { title = true, tempo = true, marks, roomBelow, barsALine = 4 }: AbcOptions = {},
+  { title = true, tempo = true, end = true, marks, roomBelow, barsALine = 4 }: AbcOptions = {},
 ): string {
   const beam = beamLength(sheet);
   const written = writtenNotes(sheet);
@@ -59,7 +61,7 @@ export function sheetToAbc(
     'V:1 clef=perc stafflines=1 stem=up',
     'K:C',
   ];
-  return `${head.join('\n')}\n${lines(bars, barsALine)} |]\n`;
+  return `${head.join('\n')}\n${lines(bars, barsALine)} ${end ? '|]' : '|'}\n`;
 }
 
 /** With what ABC has no sign for, but MusicXML has. */

@@ -40,7 +40,8 @@ export const CoreSample = memo(function CoreSample(props: CoreSampleProps) {
       width={width}
       height={height}
       viewBox={`0 0 ${width} ${height}`}
-      style={{ display: 'block' }}
+      // A click on the last off-beat lies on the edge.
+      style={{ display: 'block', overflow: 'visible' }}
     >
       <Hatch id={hatchId} />
       {annotated && <BeatNumbers model={model} layout={layout} />}

@@ -1,7 +1,7 @@
 /** A sheet engraved, with the counts under each note: spoken, held (lighter) and whispered in rests (in brackets). */
 import Box from '@mui/material/Box';
 import type { CountedNote, Sheet } from '@feldspar/core/counts';
-import { sheetToAbc } from '@feldspar/core/formats';
+import { type AbcOptions, sheetToAbc } from '@feldspar/core/formats';
 import abcjs from 'abcjs';
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { INK } from '../theme/palette.ts';
@@ -15,7 +15,7 @@ export interface Under {
   kind: 'spoken' | 'held' | 'whispered' | 'early' | 'late' | 'missed';
 }
 
-interface EngravingProps {
+interface EngravingProps extends Pick<AbcOptions, 'tempo' | 'end'> {
   sheet: Sheet;
   notes: readonly CountedNote[];
   /** For each written note what stands under it, in order; several share the room up to the next note. */
@@ -27,6 +27,8 @@ interface EngravingProps {
   chosen: Range | null;
   onChoose?(index: number, extend: boolean): void;
   label: string;
+  /** For who stands at a distance. */
+  scale?: number;
   /** Told where it is drawn, to save it. */
   onDrawn?(box: HTMLElement): void;
 }
@@ -53,6 +55,9 @@ export function Engraving({
   chosen,
   onChoose,
   label,
+  scale = 1,
+  tempo,
+  end,
   onDrawn,
 }: EngravingProps) {
   const box = useRef<HTMLDivElement>(null);
@@ -65,11 +70,11 @@ export function Engraving({
     const element = box.current;
     if (!element) return;
     const observer = new ResizeObserver(([entry]) =>
-      setWidth(Math.floor(Math.min(MOST_WIDTH, entry.contentRect.width))),
+      setWidth(Math.floor(Math.min(scale * MOST_WIDTH, entry.contentRect.width))),
     );
     observer.observe(element);
     return () => observer.disconnect();
-  }, []);
+  }, [scale]);
 
   // Paper is as wide as it is: what is printed is one picture that fits it.
   useEffect(() => {
@@ -86,15 +91,18 @@ export function Engraving({
 
   const abc = sheetToAbc(sheet, {
     title: false,
+    tempo,
+    end,
     marks,
     roomBelow: 80,
-    barsALine: barsInWidth(notes, width),
+    barsALine: barsInWidth(notes, width / scale),
   });
   useLayoutEffect(() => {
     const element = paper.current;
     if (!element || width === 0) return;
     abcjs.renderAbc(element, abc, {
       add_classes: true,
+      scale,
       staffwidth: width - 30,
       paddingleft: 10,
       paddingright: 10,
@@ -107,9 +115,9 @@ export function Engraving({
     svg?.setAttribute('aria-label', label);
     setSpots(spotsOf(element, notes));
     if (box.current) onDrawn?.(box.current);
-  }, [abc, notes, width, label, onDrawn]);
+  }, [abc, notes, width, scale, label, onDrawn]);
 
-  const low = lineBottoms(spots);
+  const low = lineBottoms(spots, scale);
   const isChosen = (i: number) => chosen !== null && i >= chosen.from && i <= chosen.to;
   return (
     <Box sx={{ width: '100%', minWidth: 0 }}>
@@ -129,9 +137,9 @@ export function Engraving({
               <rect
                 data-mark=""
                 x={spot.x - 5}
-                y={low[i] - 46}
+                y={low[i] - 46 * scale}
                 width={Math.max(spot.width + 10, 18)}
-                height={68}
+                height={68 * scale}
                 rx={5}
                 fill={isChosen(i) ? INK.player : 'transparent'}
                 fillOpacity={isChosen(i) ? 0.16 : 0}
@@ -141,16 +149,16 @@ export function Engraving({
                 <text
                   key={k}
                   x={spot.x + spot.width / 2 + (k / under[i].length) * (spot.until - spot.x)}
-                  y={low[i] + 14}
+                  y={low[i] + 14 * scale}
                   textAnchor="middle"
-                  fontSize={FONT_SIZE}
+                  fontSize={FONT_SIZE * scale}
                   fontWeight={kind === 'spoken' ? 700 : 400}
                   fill={COLOURS[kind]}
                 >
                   {text}
                 </text>
               ))}
-              <HeldBar spot={spot} y={low[i] + 24} share={held?.[i] ?? null} />
+              <HeldBar spot={spot} y={low[i] + 24 * scale} share={held?.[i] ?? null} />
             </g>
           ))}
         </svg>

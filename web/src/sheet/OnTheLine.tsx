@@ -6,7 +6,7 @@ import TableCell from '@mui/material/TableCell';
 import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
 import Typography from '@mui/material/Typography';
-import { type Sheet, countSheet } from '@feldspar/core/counts';
+import { type Sheet, countSheet, systemOf } from '@feldspar/core/counts';
 import type { Timeline } from '@feldspar/core/plan';
 import type { Hit, Report } from '@feldspar/core/timing';
 import { useMemo } from 'react';
@@ -25,7 +25,7 @@ interface OnTheLineProps {
 }
 
 export default function OnTheLine({ sheet, timeline, report, hits, latencyMs }: OnTheLineProps) {
-  const notes = useMemo(() => countSheet(sheet, sheet.countedAs ?? 'e and a'), [sheet]);
+  const notes = useMemo(() => countSheet(sheet, systemOf(sheet)), [sheet]);
   const played = useMemo(
     () => playedNotes(sheet, timeline, report, hits, latencyMs),
     [sheet, timeline, report, hits, latencyMs],
@@ -50,6 +50,7 @@ export default function OnTheLine({ sheet, timeline, report, hits, latencyMs }: 
       />
       <Typography variant="body2" sx={{ color: 'text.secondary' }}>
         Milliseconds: − early, + late, · on it; × missed.{' '}
+        {sheet.limbs && `Under each accent ${sheet.limbs.voices.join(', then ')}. `}
         {held.some((share) => share !== null) &&
           'The bar under a note is as long as it is written; the dark part was held. '}
         {inRests > 0

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Stack from '@mui/material/Stack';
 import Switch from '@mui/material/Switch';
-import { type Sheet, invertedSheet, meterOf } from '@feldspar/core/counts';
+import { type Sheet, invertedSheet, meterOf, systemOf } from '@feldspar/core/counts';
 import { parseFraction } from '@feldspar/core/time';
 import { keepCounting } from '../local/counting.ts';
 import { Choice } from '../shell/Choice.tsx';
@@ -15,7 +15,6 @@ import { clickPlaceOf, clickPlaces } from './click-places.ts';
 
 const UNITS = ['1/2', '1/4', '1/8', '1/16'].map((unit) => [unit, unit.slice(2)] as const);
 const LIMBS: NonNullable<Sheet['limbs']> = { voices: ['hand', 'foot'] };
-const DEFAULT_SYSTEM = 'e and a';
 
 interface SheetFrameProps {
   sheet: Sheet;
@@ -69,7 +68,7 @@ export function SheetFrame({ sheet, onChange }: SheetFrameProps) {
         onChange={(length) => onChange({ counted: length.toFraction() })}
       />
       <CountedAs
-        value={sheet.countedAs ?? DEFAULT_SYSTEM}
+        value={systemOf(sheet)}
         onChange={(countedAs, name) => {
           onChange({ countedAs }, name);
           keepCounting(countedAs);

@@ -13,7 +13,7 @@ export function SheetLine({ sheet }: { sheet: Sheet }) {
   const paper = useRef<HTMLDivElement>(null);
   const abc = sheetToAbc(
     { ...sheet, bars: sheet.bars.slice(0, BARS) },
-    { title: false, tempo: false, barsALine: BARS },
+    { title: false, tempo: false, end: sheet.bars.length <= BARS, barsALine: BARS },
   );
   useEffect(() => {
     if (!paper.current) return;

@@ -11,6 +11,7 @@ import {
   readBars,
   realigningBars,
   sheetSchema,
+  systemOf,
 } from '@feldspar/core/counts';
 import type { Plan } from '@feldspar/core/plan';
 import { parseFraction, tempo } from '@feldspar/core/time';
@@ -75,7 +76,7 @@ function Writing({ id, start, onServer }: { id: string; start: Plan; onServer: P
   useUndoKeys(workshop);
 
   const counted = parseFraction(sheet.counted);
-  const notes = useMemo(() => countSheet(sheet, sheet.countedAs ?? 'e and a'), [sheet]);
+  const notes = useMemo(() => countSheet(sheet, systemOf(sheet)), [sheet]);
   const limbs = sheet.limbs !== undefined;
   const under = useMemo(() => notes.map((note) => countsUnder(note, limbs)), [notes, limbs]);
   const marks = useMemo(() => marksOf(sheet), [sheet]);

@@ -7,6 +7,7 @@ const ROOM_A_BAR = 30;
 /** A barline ends within so much of the notes of its line. */
 const NEAR_LINE = 40;
 const AFTER_SIGN = 14;
+const BELOW_NOTES = 22;
 
 export interface Spot {
   x: number;
@@ -61,12 +62,12 @@ function isBarRest(notes: readonly CountedNote[], i: number): boolean {
 }
 
 /** The counts of a line of music stand on one level. */
-export function lineBottoms(spots: readonly Spot[]): number[] {
+export function lineBottoms(spots: readonly Spot[], scale: number): number[] {
   const lows: number[] = [];
   for (let i = 0; i < spots.length;) {
     let end = i + 1;
     while (end < spots.length && spots[end].x > spots[end - 1].x) end++;
-    const low = Math.max(...spots.slice(i, end).map(({ bottom }) => bottom)) + 22;
+    const low = Math.max(...spots.slice(i, end).map(({ bottom }) => bottom)) + BELOW_NOTES * scale;
     for (; i < end; i++) lows.push(low);
   }
   return lows;

@@ -17,17 +17,20 @@ function copy({ bars }: Sheet): Bars {
   return structuredClone(bars);
 }
 
-/** The note after another one; where its bar is full already, a new bar begins. */
+/** The note after another one, or before all (-1); where its bar is full already, a new bar begins. */
 export function insertedAfter(sheet: Sheet, index: number, note: SheetNote): Sheet {
   const bars = copy(sheet);
   const at = writtenNotes(sheet)[index] as Written | undefined;
-  if (!at) return { ...sheet, bars: [{ items: [note] }, ...bars] };
+  if (!at) return { ...sheet, bars: [{ items: [note] }, ...filled(bars)] };
   const { bar, item } = at;
   const { items } = bars[bar];
   if (item === items.length - 1 && isFull(sheet, bar)) bars.splice(bar + 1, 0, { items: [note] });
   else items.splice(item + 1, 0, note);
   return { ...sheet, bars };
 }
+
+/** Bars in which something is written. */
+const filled = (bars: Bars) => bars.filter(({ items }) => items.length > 0);
 
 function isFull(sheet: Sheet, bar: number): boolean {
   const length = writtenNotes(sheet)
@@ -98,8 +101,7 @@ export function pasted(sheet: Sheet, index: number, clip: Bars): Sheet {
   const bars = copy(sheet);
   const fresh = structuredClone(clip);
   const at = writtenNotes(sheet)[index] as Written | undefined;
-  if (!at)
-    return { ...sheet, bars: bars.every(({ items }) => items.length === 0) ? fresh : [...fresh, ...bars] };
+  if (!at) return { ...sheet, bars: [...fresh, ...filled(bars)] };
   const { items } = bars[at.bar];
   const after = items.splice(at.item + 1);
   if (after.length === 0 && isFull(sheet, at.bar)) bars.splice(at.bar + 1, 0, ...fresh);

@@ -46,10 +46,15 @@ export function useWriting(sheet: Sheet, onChange: (sheet: Sheet, name?: string)
   const at = notes[chosen.to] as (typeof notes)[number] | undefined;
   const item = at && sheet.bars[at.bar].items[at.item];
 
+  // After a tuplet one writes on behind all of it.
+  const next = at
+    ? 1 + notes.findLastIndex(({ bar, item: place }) => bar === at.bar && place === at.item)
+    : 0;
+
   const choose = (index: number, extend = false) =>
     setEnds((ends) => ({ anchor: extend ? ends.anchor : index, head: index }));
-  const make = (next: Sheet, range: Range, name?: string) => {
-    onChange(next, name);
+  const make = (made: Sheet, range: Range, name?: string) => {
+    onChange(made, name);
     setEnds({ anchor: range.from, head: range.to });
   };
   const change: Writing['change'] = (what, name) => make(changed(sheet, chosen, what), chosen, name);
@@ -66,15 +71,7 @@ export function useWriting(sheet: Sheet, onChange: (sheet: Sheet, name?: string)
     choose,
     step: (by, extend) => choose(within(head + by), extend),
     chooseAll: () => setEnds({ anchor: 0, head: last }),
-    add(note) {
-      if (!at) {
-        make(insertedAfter(sheet, -1, note), { from: 0, to: 0 });
-        return;
-      }
-      // After a tuplet one writes on behind all of it.
-      const index = 1 + notes.findLastIndex(({ bar, item: place }) => bar === at.bar && place === at.item);
-      make(insertedAfter(sheet, chosen.to, note), { from: index, to: index });
-    },
+    add: (note) => make(insertedAfter(sheet, chosen.to, note), { from: next, to: next }),
     change,
     toggle(mark) {
       const on = !at?.note[mark];
@@ -85,8 +82,8 @@ export function useWriting(sheet: Sheet, onChange: (sheet: Sheet, name?: string)
       change((note) => ({ ...note, dots }));
     },
     move(by) {
-      const next = moved(sheet, chosen, by);
-      if (next !== sheet) make(next, { from: chosen.from + by, to: chosen.to + by });
+      const made = moved(sheet, chosen, by);
+      if (made !== sheet) make(made, { from: chosen.from + by, to: chosen.to + by });
     },
     remove,
     copy,
@@ -100,15 +97,12 @@ export function useWriting(sheet: Sheet, onChange: (sheet: Sheet, name?: string)
       const size = clip.flatMap(({ items }) =>
         items.flatMap((one) => (isTuplet(one) ? one.items : [one])),
       ).length;
-      const first = at
-        ? 1 + notes.findLastIndex(({ bar, item: place }) => bar === at.bar && place === at.item)
-        : 0;
-      make(pasted(sheet, chosen.to, clip), { from: first, to: first + size - 1 });
+      make(pasted(sheet, chosen.to, clip), { from: next, to: next + size - 1 });
     },
     setTuplet(tuplet) {
-      const next = tuplet === null ? withoutTuplet(sheet, chosen.to) : asTuplet(sheet, chosen, tuplet);
-      if (next) make(next, chosen);
-      return next !== null;
+      const made = tuplet === null ? withoutTuplet(sheet, chosen.to) : asTuplet(sheet, chosen, tuplet);
+      if (made) make(made, chosen);
+      return made !== null;
     },
   };
 }

@@ -9,6 +9,7 @@ import { usePlan, usePlayers } from '../api/hooks.ts';
 import { currentPlayerId } from '../players/current-player.ts';
 import { prepareReading } from '../reading/load.ts';
 import { RigHint } from '../rig/RigHint.tsx';
+import { sheetOf } from '../sheet/sheet-plan.ts';
 import { tempoOfAddress } from '../screens/play-address.ts';
 import { StageView } from './StageView.tsx';
 import { SimulatedTry } from './SimulatedTry.tsx';
@@ -51,6 +52,7 @@ function Performance({ planId, plan, timeline }: { planId: string; plan: Plan; t
   const [error, setError] = useState<unknown>(null);
   const [nothing, setNothing] = useState(false);
   const surface = useRef<HTMLDivElement>(null);
+  const sheet = useMemo(() => sheetOf(plan), [plan]);
 
   const [search] = useSearchParams();
   const leave = useCallback(
@@ -146,6 +148,7 @@ function Performance({ planId, plan, timeline }: { planId: string; plan: Plan; t
       title={plan.title}
       subtitle={[tempoName(planTempo(plan)), who].filter(Boolean).join(' · ')}
       timeline={timeline}
+      sheet={sheet}
       session={session}
       starting={starting}
       nothing={nothing}

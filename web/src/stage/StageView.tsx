@@ -4,7 +4,8 @@ import Button from '@mui/material/Button';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import type { Timeline } from '@feldspar/core/plan';
-import { type ReactNode, type RefObject, useMemo } from 'react';
+import type { Sheet } from '@feldspar/core/counts';
+import { type ReactNode, type RefObject, Suspense, lazy, useMemo } from 'react';
 import { FittedCore } from '../core-sample/FittedCore.tsx';
 import { coreOfTimeline } from '../core-sample/model.ts';
 import { windowOf } from '../core-sample/window.ts';
@@ -19,11 +20,15 @@ import { ROW_HEIGHT, useRowsInSight } from './rows-in-sight.ts';
 import type { Session } from './session.ts';
 import { useBeatState } from './useBeatState.ts';
 
+const LineAhead = lazy(() => import('../sheet/LineAhead.tsx'));
+
 export interface StageViewProps {
   surfaceRef: RefObject<HTMLDivElement | null>;
   title: string;
   subtitle: string;
   timeline: Timeline;
+  /** What is read while it is played; null for plans without a written rhythm. */
+  sheet: Sheet | null;
   session: Session | null;
   starting: boolean;
   /** The last one ran out without a tap. */
@@ -42,6 +47,7 @@ export function StageView(props: StageViewProps) {
     title,
     subtitle,
     timeline,
+    sheet,
     session,
     starting,
     nothing,
@@ -54,7 +60,7 @@ export function StageView(props: StageViewProps) {
   const now = useBeatState(timeline, session);
   const core = useMemo(() => coreOfTimeline(timeline), [timeline]);
   const row = now ? Math.max(-1, now.row) : -1;
-  const inSightRows = useRowsInSight();
+  const inSightRows = useRowsInSight(sheet !== null);
   // The core moves past a few rows at a time, so that the eye has something that stands still.
   const first = Math.max(
     0,
@@ -114,16 +120,11 @@ export function StageView(props: StageViewProps) {
         }}
       >
         {now ? (
-          <Count now={now} />
+          <Count now={now} shared={sheet !== null} />
         ) : (
           <Ready nothing={nothing} starting={starting} onStart={onStart} aside={aside} error={error} />
         )}
-        <Box
-          sx={{
-            display: 'flex',
-            justifyContent: 'center',
-          }}
-        >
+        <Box sx={{ display: sheet ? { xs: 'none', md: 'flex' } : 'flex', justifyContent: 'center' }}>
           <FittedCore
             model={inSight}
             rowHeight={ROW_HEIGHT}
@@ -132,6 +133,13 @@ export function StageView(props: StageViewProps) {
             maxWidth={400}
           />
         </Box>
+        {sheet && (
+          <Box sx={{ gridColumn: '1 / -1', display: 'flex', justifyContent: 'center', minWidth: 0 }}>
+            <Suspense>
+              <LineAhead sheet={sheet} bar={row} />
+            </Suspense>
+          </Box>
+        )}
       </Box>
 
       <Stack
@@ -205,7 +213,8 @@ function Ready({
   );
 }
 
-function Count({ now }: { now: BeatState }) {
+/** @param shared the line to play stands below. */
+function Count({ now, shared }: { now: BeatState; shared: boolean }) {
   const countIn = now.phase === 'countIn';
   return (
     <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: '4vw' }}>
@@ -216,7 +225,9 @@ function Count({ now }: { now: BeatState }) {
           fontFamily: DISPLAY_FACE,
           fontWeight: 700,
           lineHeight: 0.86,
-          fontSize: { xs: 'min(36dvh, 62vw)', md: 'min(72dvh, 36vw)' },
+          fontSize: shared
+            ? { xs: 'min(20dvh, 36vw)', md: 'min(32dvh, 22vw)' }
+            : { xs: 'min(36dvh, 62vw)', md: 'min(72dvh, 36vw)' },
           minWidth: '0.62em',
           color: countIn ? 'text.secondary' : 'text.primary',
         }}

@@ -2,18 +2,22 @@
 import { useEffect, useState } from 'react';
 
 export const ROW_HEIGHT = 25;
+const FEW_ROWS = 8;
 /** MUI's `md`: below it the core stands under the count. */
 const NARROW_PX = 900;
 
-/** As many rows of the core as the screen has room for: beside the count, or below it on a narrow screen. */
-export function useRowsInSight(): number {
+/**
+ * As many rows of the core as the screen has room for: beside the count, or below it on a narrow screen.
+ * @param shared with something below: few.
+ */
+export function useRowsInSight(shared: boolean): number {
   const [rows, setRows] = useState(rowsThatFit);
   useEffect(() => {
     const onResize = () => setRows(rowsThatFit());
     window.addEventListener('resize', onResize);
     return () => window.removeEventListener('resize', onResize);
   }, []);
-  return rows;
+  return shared ? Math.min(FEW_ROWS, rows) : rows;
 }
 
 function rowsThatFit(): number {

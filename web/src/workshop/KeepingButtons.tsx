@@ -39,7 +39,7 @@ export function KeepingButtons({ workshop, faulty, onSave, onDiscard, onPlan, on
       </Button>
       {onLook && (
         <Button variant="outlined" color="inherit" disabled={faulty} onClick={onLook}>
-          Save and see its plan
+          Its plan
         </Button>
       )}
       <Button variant="contained" disabled={faulty} onClick={onPlan}>
