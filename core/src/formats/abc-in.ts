@@ -70,8 +70,8 @@ export function readAbc(text: string): ReadSheet {
   }
 }
 
-/** Header fields that are no rhythm. */
-const CREDITS = ['composer', 'author', 'origin', 'rhythm', 'source', 'transcription', 'history', 'book'];
+/** Header fields that are read; whatever else a head says is no rhythm. */
+const READ_FIELDS = ['title', 'tempo', 'notes'];
 
 class Reading extends Losses {
   private meter: Sheet['meter'] = { beats: 4, unit: '1/4' };
@@ -91,7 +91,8 @@ class Reading extends Losses {
     const notes = metaText.notes ?? '';
     this.remark = notes.startsWith(REMARK) ? readRemark(notes.slice(REMARK.length)) : null;
     if (notes && !this.remark) this.lose('remarks');
-    if (CREDITS.some((name) => metaText[name])) this.lose('credits and other header fields');
+    if (Object.keys(metaText).some((name) => !READ_FIELDS.includes(name)))
+      this.lose('credits and other header fields');
     if (warnings.length > 0) this.lose(`${warnings.length} signs that are not understood`);
     const staves = lines.flatMap(({ staff }) => (staff ? [staff] : []));
     if (lines.length > staves.length) this.lose('text between the lines');
