@@ -34,7 +34,8 @@ export function MakeOwn({ id, plan, own, disabled }: MakeOwnProps) {
     const newId = crypto.randomUUID();
     try {
       compile(made);
-      await request('PUT', `/plans/${newId}`, made);
+      // What is made harder no longer follows from a count sheet.
+      await request('PUT', `/plans/${newId}`, { ...made, sheet: undefined });
       void mutate('/plans');
       await navigate(`/plans/${newId}`);
     } catch (error) {

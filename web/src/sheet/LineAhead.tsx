@@ -21,7 +21,7 @@ export default function LineAhead({ sheet, bar }: LineAheadProps) {
   const width = useWindowWidth();
   const scale = width < NARROW_PX ? 1 : SCALE;
   const perLine = barsInWidth(notes, (width - MARGIN) / scale);
-  const from = perLine * Math.floor(Math.max(0, bar) / perLine);
+  const from = perLine * Math.floor(Math.max(0, Math.min(bar, sheet.bars.length - 1)) / perLine);
   const until = Math.min(sheet.bars.length, from + LINES * perLine);
   const inSight = useMemo(() => {
     const found = notes.filter((note) => note.bar >= from && note.bar < until);

@@ -1,8 +1,8 @@
 /** What was played of each written note: when it began, how long it was held, what fell into a rest. Pure. */
-import { type Sheet, soundings, writtenNotes, meterOf } from '@feldspar/core/counts';
-import { type Timeline, barIndexAt } from '@feldspar/core/plan';
-import { barLength } from '@feldspar/core/time';
+import { type Sheet, type Sounding, soundings, writtenNotes } from '@feldspar/core/counts';
+import type { Timeline } from '@feldspar/core/plan';
 import type { Hit, Report } from '@feldspar/core/timing';
+import { noteAt } from './note-at.ts';
 
 export interface PlayedNote {
   /** Of each thing that was to be struck here, in order (grace notes, limbs): asynchrony in ms; null where it was missed. */
@@ -38,7 +38,9 @@ export function playedNotes(
   timeline.targets.forEach((target, i) => {
     const turn = done.get(target.voice) ?? 0;
     done.set(target.voice, turn + 1);
-    const sounding = struck[turn];
+    const sounding = struck[turn] as Sounding | undefined;
+    // The plan may have been made longer than its sheet.
+    if (!sounding) return;
     const match = matched.get(i);
     notes[sounding.written].starts.push(match?.asynchronyMs ?? null);
     const heldS = match && hits[match.hit].lengthS;
@@ -59,21 +61,14 @@ export function playedNotes(
   }
 
   const ofNotes = new Set(report.matches.map(({ hit }) => hit));
-  const whole = barLength(meterOf(sheet)).valueOf();
-  const first = timeline.bars.findIndex(({ kind }) => kind === 'play');
+  const playS = timeline.bars.find(({ kind }) => kind === 'play')?.startS ?? 0;
   let extra = 0;
   hits.forEach(({ timeS }, i) => {
     if (ofNotes.has(i)) return;
     const at = timeS - latencyMs / 1000;
-    const bar = barIndexAt(timeline.bars, at);
-    if (bar < first) return;
-    const { startS, endS } = timeline.bars[bar];
-    const inBar = ((at - startS) / (endS - startS)) * whole;
-    const index = written.findLastIndex(
-      (note) => note.bar === bar - first && note.position.valueOf() <= inBar + 1e-9,
-    );
-    if (index >= 0 && written[index].note.rest) notes[index].inRest++;
-    else extra++;
+    const index = noteAt(sheet, written, timeline, at);
+    if (index !== null && written[index].note.rest) notes[index].inRest++;
+    else if (at >= playS) extra++;
   });
   return { notes, extra };
 }

@@ -226,6 +226,13 @@ describe('what was played, note by note', () => {
     expect(notes[0].held).toBe(1);
   });
 
+  it('a plan that was made longer than its sheet is read as far as the sheet goes', () => {
+    const given = sheet('q q h', slow);
+    const timeline = compile(withSheet(newSheetPlan(), sheet('q q h | q q h', slow)));
+    const { notes } = playedNotes(given, timeline, { matches: [] }, [{ timeS: 9 }], 0);
+    expect(notes.map(({ starts }) => starts)).toEqual([[null], [null], [null]]);
+  });
+
   it('two limbs stand beside each other under the accents they strike', () => {
     const { notes } = read(
       sheet('q> q h>', { ...slow, limbs: { voices: ['hand', 'foot'] } }),

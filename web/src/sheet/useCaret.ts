@@ -1,8 +1,8 @@
 /** The note that sounds now, true to the rhythm, while a sheet is heard. */
-import { type Sheet, meterOf, writtenNotes } from '@feldspar/core/counts';
+import { type Sheet, writtenNotes } from '@feldspar/core/counts';
 import type { Timeline } from '@feldspar/core/plan';
-import { barLength } from '@feldspar/core/time';
-import { useEffect, useEffectEvent, useState } from 'react';
+import { useEffect, useEffectEvent, useMemo, useState } from 'react';
+import { noteAt } from './note-at.ts';
 
 interface Heard {
   timeline: Timeline;
@@ -13,7 +13,12 @@ interface Heard {
 /** @returns the index of the written note, or null in silence and in the count-in. */
 export function useCaret(heard: Heard | null): number | null {
   const [caret, setCaret] = useState<number | null>(null);
-  const look = useEffectEvent(() => setCaret(heard ? noteAt(heard) : null));
+  const sheet = heard?.sheet;
+  const written = useMemo(() => (sheet ? writtenNotes(sheet) : []), [sheet]);
+  const look = useEffectEvent(() => {
+    const at = heard?.position() ?? null;
+    setCaret(heard && at !== null ? noteAt(heard.sheet, written, heard.timeline, at) : null);
+  });
   const active = heard !== null;
   useEffect(() => {
     if (!active) return;
@@ -26,18 +31,4 @@ export function useCaret(heard: Heard | null): number | null {
     };
   }, [active]);
   return active ? caret : null;
-}
-
-function noteAt({ timeline, sheet, position }: Heard): number | null {
-  const at = position();
-  const first = timeline.bars.findIndex(({ kind }) => kind === 'play');
-  if (at === null) return null;
-  const bar = timeline.bars.findIndex(({ startS, endS }) => at >= startS && at < endS);
-  if (bar < first) return null;
-  const { startS, endS } = timeline.bars[bar];
-  const inBar = ((at - startS) / (endS - startS)) * barLength(meterOf(sheet)).valueOf();
-  const index = writtenNotes(sheet).findLastIndex(
-    (note) => note.bar === bar - first && note.position.valueOf() <= inBar + 1e-9,
-  );
-  return index < 0 ? null : index;
 }
