@@ -17,10 +17,23 @@ const shared = {
   transformIgnorePatterns: [
     '/node_modules/(?!(pure-rand|fraction.js|@koa/router|comlink|idb|ml-regression-base|is-any-array)/)',
   ],
+  setupFilesAfterEnv: ['<rootDir>/../scripts/jest/patience.cjs'],
   moduleNameMapper: { '^@feldspar/core/(.*)$': '<rootDir>/../core/src/$1/index.ts' },
 };
 
-/** One project a workspace; `e2e` drives the built application and runs by itself, in one process. */
+/** Drives the built application. */
+const browser = {
+  ...shared,
+  rootDir: 'e2e',
+  testEnvironment: 'node',
+  testMatch: ['<rootDir>/src/**/*.test.ts'],
+  setupFilesAfterEnv: ['<rootDir>/jest/patience.cjs'],
+};
+
+/**
+ * One project a workspace, and two for the browser: `screens` may run side by side, `sound` measures what is heard and runs by
+ * itself, in one process.
+ */
 export default {
   projects: [
     {
@@ -44,13 +57,7 @@ export default {
       testEnvironment: '<rootDir>/jest/jsdom-environment.mjs',
       testMatch: ['<rootDir>/src/**/*.test.{ts,tsx}'],
     },
-    {
-      ...shared,
-      displayName: 'e2e',
-      rootDir: 'e2e',
-      testEnvironment: 'node',
-      testMatch: ['<rootDir>/src/**/*.test.ts'],
-      setupFilesAfterEnv: ['<rootDir>/jest/patience.cjs'],
-    },
+    { ...browser, displayName: 'screens', testPathIgnorePatterns: ['/sound/'] },
+    { ...browser, displayName: 'sound', testMatch: ['<rootDir>/src/sound/**/*.test.ts'] },
   ],
 };

@@ -1,30 +1,48 @@
 /**
  * `npm test`: install what is missing, type-check, lint, then unit, server and browser tests. The last line counts;
- * type check and lint count as one test each.
+ * type check, lint and format count as one test each.
+ *
+ * Two things run at a time: types and lint beside the unit tests, then the screens in two browsers at once. What measures sound
+ * has the machine to itself.
  */
+import { spawn } from 'node:child_process';
 import { existsSync, readFileSync, rmSync } from 'node:fs';
 import { ensureBuilt } from './lib/build.mjs';
 import { ensureBrowser, ensurePackages } from './lib/install.mjs';
-import { at } from './lib/paths.mjs';
-import { run } from './lib/run.mjs';
+import { ROOT, at } from './lib/paths.mjs';
 
 await ensurePackages();
 await ensureBrowser();
 
 const bin = (name) => at('node_modules/.bin', name);
 const totals = { passed: 0, failed: 0 };
+const started = Date.now();
+
+/** Runs it and shows what it said when it is over, so that two at a time do not talk into each other. */
+function said(name, command, args) {
+  const begun = Date.now();
+  return new Promise((resolve, reject) => {
+    const child = spawn(command, args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'] });
+    const pieces = [];
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (piece) => pieces.push(piece));
+    child.on('error', reject);
+    child.on('close', (code) => {
+      const seconds = Math.round((Date.now() - begun) / 1000);
+      console.log(`\n— ${name} (${seconds} s)\n${Buffer.concat(pieces).toString().trimEnd()}`);
+      resolve(code ?? 1);
+    });
+  });
+}
 
 async function step(name, command, args) {
-  console.log(`\n— ${name}`);
-  const code = await run(command, args);
+  const code = await said(name, command, args);
   totals[code === 0 ? 'passed' : 'failed']++;
 }
 
 async function jest(name, args) {
-  console.log(`\n— ${name}`);
   const results = at('node_modules', `.feldspar-${name.replaceAll(' ', '-')}.json`);
   rmSync(results, { force: true });
-  const code = await run(bin('jest'), [...args, '--json', `--outputFile=${results}`]);
+  const code = await said(name, bin('jest'), [...args, '--json', `--outputFile=${results}`]);
   if (!existsSync(results)) {
     totals.failed++;
     return;
@@ -37,12 +55,20 @@ async function jest(name, args) {
   totals.failed += Math.max(numFailedTests, numFailedTestSuites, code !== 0 || numTotalTests === 0 ? 1 : 0);
 }
 
-await step('type check', bin('tsc'), ['-b']);
-await step('lint', bin('eslint'), ['.']);
-await step('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
-await jest('unit and server tests', ['--selectProjects', 'core', 'server', 'web', '--silent']);
-await ensureBuilt();
-await jest('browser tests', ['--selectProjects', 'e2e', '--runInBand']);
+async function checks() {
+  await step('type check', bin('tsc'), ['-b']);
+  await step('lint', bin('eslint'), ['.']);
+  await step('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
+}
 
-console.log(`\n${totals.passed} passed, ${totals.failed} failed`);
+await Promise.all([
+  checks(),
+  jest('unit and server tests', ['--selectProjects', 'core', 'server', 'web', '--silent', '--maxWorkers=2']),
+]);
+await ensureBuilt();
+await jest('screens', ['--selectProjects', 'screens', '--maxWorkers=2']);
+await jest('sound', ['--selectProjects', 'sound', '--runInBand']);
+
+console.log(`\nafter ${Math.round((Date.now() - started) / 1000)} s`);
+console.log(`${totals.passed} passed, ${totals.failed} failed`);
 process.exitCode = totals.failed === 0 ? 0 : 1;

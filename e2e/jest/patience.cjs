@@ -1,2 +1,2 @@
 /** Browser tests wait for sound in real time. */
-jest.setTimeout(120_000);
+jest.setTimeout(300_000);

@@ -32,7 +32,7 @@ async function heardClicks(seconds: number): Promise<number[]> {
   const { samples, sampleRateHz } = await recordedSamples(browser);
   const onsets: number[] = [];
   let quiet = Infinity;
-  for (let i = 0; i < seconds * sampleRateHz; i++) {
+  for (let i = 0; i < Math.min(samples.length, seconds * sampleRateHz); i++) {
     if (samples[i] === 0) quiet++;
     else {
       if (quiet > 0.01 * sampleRateHz) onsets.push(i / sampleRateHz);

@@ -38,13 +38,13 @@ it('the server stops during a take: the take is read, waits, and is sent when th
   await tapAlong(3);
   await browser.click('button', '^Stop');
   await browser.see(/Where you drifted/);
-  await browser.see(/1 take waits for the server/);
+  await browser.see(/1 change waits/);
   await browser.click('link', '^Log$');
   await browser.see(/Kept in this browser/);
 
   await app.run();
   await browser.until(async () => (await takes()).length === 1, 'the take on the server', 20_000);
-  await browser.until(async () => !/take waits/.test(await browser.text()), 'an empty outbox');
+  await browser.until(async () => !/changes? waits?/.test(await browser.text()), 'an empty outbox');
   await browser.driver.navigate().refresh();
   await browser.see(/Growing silence · quarter = 240/);
   expect(await takes()).toHaveLength(1);

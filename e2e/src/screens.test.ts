@@ -1,18 +1,15 @@
-/** Every screen by keyboard, at phone width, in both lights, and what it says when something is wrong. */
+/** The screens by keyboard, and what they say when something is wrong. */
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { AxeBuilder } from '@axe-core/webdriverjs';
 import { compile } from '@feldspar/core/plan';
 import { STEADY_PLAYER } from '@feldspar/core/players';
 import { ALL_READY_PLANS, READY_PLANS } from '@feldspar/core/practice';
 import { type Take, simulatedTake } from '@feldspar/core/take';
 import { App } from './driver/app.ts';
-import { Browser, DESKTOP, PHONE } from './driver/browser.ts';
+import { Browser } from './driver/browser.ts';
 
 const GROWING = READY_PLANS[3];
-/** A player of the demo studio. */
-const RUBEN = 'de300000-000a-4000-8000-000100000000';
 
 let app: App;
 let browser: Browser;
@@ -31,59 +28,6 @@ afterAll(async () => {
   await browser?.close();
   await app?.remove();
   rmSync(folder, { recursive: true, force: true });
-});
-
-const screens = (): [string, RegExp][] => [
-  ['/', /choose another click/],
-  [`/plans/${GROWING.id}`, /Longest alone/],
-  [`/plans/${GROWING.id}/play`, /Start/],
-  [reading, /Where you drifted/],
-  ['/plans', /in the order people learn them/],
-  ['/desk?quarters=100&foot=1/2&click=1/8&said=200', /What did they mean/],
-  ['/desk/steps', /Make it a plan/],
-  ['/desk/table', /clockwork scale/],
-  [`/plans/${GROWING.id}/edit`, /The click leaves/],
-  ['/rehear?rate=20', /One click at 20/],
-  ['/log', /What was played/],
-  ['/rig', /Care of ears and hands/],
-  ['/sheets', /up the ladder/],
-  [`/hold?player=${RUBEN}`, /holds 30 ms for about/],
-  [`${reading}/beside/${reading.split('/').at(-1)}`, /Figures|First:/],
-  ['/nowhere', /nothing at this address/],
-];
-
-const ALL_RULES = (axe: AxeBuilder) => axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']);
-/** Only the colours change with the room. */
-const COLOURS = (axe: AxeBuilder) => axe.withRules(['color-contrast']);
-
-describe.each([
-  ['light', ALL_RULES],
-  ['dark', COLOURS],
-] as const)('in a %s room', (scheme, rules) => {
-  it('every screen passes the accessibility rules (axe-core, WCAG 2 A and AA)', async () => {
-    await browser.scheme(scheme);
-    for (const [path, sign] of screens()) {
-      await browser.goto(app.url + path);
-      await browser.see(sign);
-      const { violations } = await rules(new AxeBuilder(browser.driver)).analyze();
-      expect({ path, violations: violations.map((v) => `${v.id}: ${v.nodes[0].html}`) }).toEqual({
-        path,
-        violations: [],
-      });
-    }
-  });
-});
-
-it('no screen needs sideways scrolling on a phone', async () => {
-  await browser.scheme('light');
-  await browser.resize(PHONE);
-  for (const [path, sign] of screens()) {
-    await browser.goto(app.url + path);
-    await browser.see(sign);
-    const width = await browser.script<number>('return document.documentElement.scrollWidth');
-    expect({ path, width }).toEqual({ path, width: 390 });
-  }
-  await browser.resize(DESKTOP);
 });
 
 it('the fonts ship with the application, and nothing is fetched from elsewhere', async () => {

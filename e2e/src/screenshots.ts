@@ -3,7 +3,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { LADDER, type Sheet, planWithSheet, readBars } from '@feldspar/core/counts';
+import { type Sheet, planWithSheet, readBars } from '@feldspar/core/counts';
 import { type Plan, groupingRhythm } from '@feldspar/core/plan';
 import { App } from './driver/app.ts';
 import { PAPERS } from './driver/paper.ts';
@@ -151,8 +151,6 @@ const written: Sheet = {
   bars: readBars('q. 6:4(s s s s s s) e | e. s e q er | q.> {s=1/16}q.~ | q e {ee<1/8}q.').bars!,
 };
 const sheet = await store(planWithSheet(written));
-const simple = await store(planWithSheet(LADDER.find(({ sheet: { title } }) => title === 'Eighths')!.sheet));
-await shot('sheet-simple', DESKTOP, go(`/sheets/${simple}`, /What each note is worth/));
 await shot('sheets', DESKTOP, go('/sheets', /up the ladder/));
 await shot('sheet', DESKTOP, go(`/sheets/${sheet}`, /What each note is worth/));
 await shot('sheet-played', DESKTOP, async () => {
@@ -168,6 +166,9 @@ const desk = '/desk?quarters=100&foot=1/2&click=1/8&meter=4/4&said=200';
 await shot('desk', DESKTOP, go(desk, /Your click at 200 is eighths/));
 await shot('rehear', DESKTOP, go('/rehear?rate=110&beats=5&part=and', /One click at 110/));
 await shot('log', DESKTOP, go('/log', /What was played/));
+for (const path of [...items.slice(4, 7).map(({ id }) => `/takes/${id}`), `/plans/${layered}`])
+  await fetch(`${app.url}/api${path}`, { method: 'DELETE' });
+await shot('bin', DESKTOP, go('/bin', /days left/));
 
 await browser.close();
 await app.remove();

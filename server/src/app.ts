@@ -1,12 +1,12 @@
-/** The whole request path, in order: log, headers, guard, errors, body, API, pages. */
-import { bodyParser } from '@koa/bodyparser';
+/** The whole request path, in order: log, headers, errors, guard, body, API, pages. Whatever is refused has the headers too. */
 import Koa from 'koa';
 import compress from 'koa-compress';
 import helmet from 'koa-helmet';
 import type { Logger } from 'pino';
+import { bodies } from './http/body.ts';
 import { guard } from './http/guard.ts';
 import { pages } from './http/pages.ts';
-import { MOST_MEGABYTES, problems } from './http/problem.ts';
+import { problems } from './http/problem.ts';
 import { type Services, apiRoutes } from './routes/index.ts';
 
 export interface AppOptions extends Services {
@@ -18,13 +18,13 @@ export interface AppOptions extends Services {
 export function createApp({ log, webFolder, developmentOrigin, ...services }: AppOptions): Koa {
   const app = new Koa();
   const api = apiRoutes(services);
+  // What goes wrong outside of a request's path, as a body that breaks off: logged, not printed.
+  app.on('error', (error: Error) => log.warn({ error: error.message }));
   app.use(async (ctx, next) => {
     const start = performance.now();
     await next();
     log.debug({ method: ctx.method, path: ctx.path, status: ctx.status, ms: performance.now() - start });
   });
-  app.use(problems(log));
-  app.use(guard(developmentOrigin));
   app.use(
     helmet({
       // Cross-origin isolation: event stamps then resolve 5 µs instead of 100 µs.
@@ -42,13 +42,16 @@ export function createApp({ log, webFolder, developmentOrigin, ...services }: Ap
           fontSrc: ["'self'"],
           objectSrc: ["'none'"],
           baseUri: ["'self'"],
+          formAction: ["'self'"],
           frameAncestors: ["'none'"],
         },
       },
     }),
   );
+  app.use(problems(log));
+  app.use(guard(developmentOrigin));
   app.use(compress());
-  app.use(bodyParser({ enableTypes: ['json'], jsonLimit: `${MOST_MEGABYTES}mb`, jsonStrict: true }));
+  app.use(bodies());
   app.use(api.routes());
   app.use(pages(webFolder));
   return app;

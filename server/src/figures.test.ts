@@ -23,7 +23,7 @@ async function age(n: number) {
   const row = (await service.database.models.takes.findByPk(takeId(n)))!;
   await row.update({
     estimator: 0,
-    summary: { ...row.summary, estimator: 0, sentence: 'old', hold: undefined },
+    summary: { ...row.summary!, estimator: 0, sentence: 'old', hold: undefined },
   });
 }
 
@@ -114,6 +114,7 @@ describe('a newer estimator', () => {
         remeasure: async (id) => {
           if (id === 'b') throw new Error('no such voice');
           said.push(id);
+          return true;
         },
       },
       { warn: () => undefined },

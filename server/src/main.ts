@@ -1,72 +1,42 @@
-/** Starts the server: data folder, migrations, ready plans, demo if asked, and a clean stop on SIGTERM and SIGINT. */
-import type { AddressInfo } from 'node:net';
-import { fileURLToPath } from 'node:url';
-import { pino } from 'pino';
-import { createApp } from './app.ts';
-import { computeInThreads } from './compute/measure.ts';
-import { readConfig } from './config.ts';
-import { makeDemo } from './demo/demo.ts';
-import { openDatabase } from './store/database.ts';
-import { HoldStore } from './store/holds.ts';
-import { PlanStore } from './store/plans.ts';
-import { PlayerStore } from './store/players.ts';
-import { Remeasuring } from './store/remeasuring.ts';
-import { TakeStore } from './store/takes.ts';
+/**
+ * The first thing the server does is to listen for its end: SIGTERM, SIGINT (Ctrl+C) and SIGHUP (the terminal closes) are
+ * answered from here on, however far the start has come. Only then is the rest loaded.
+ */
+import { readFileSync } from 'node:fs';
 
-const VERSION = '0.1.0';
+const ending = new AbortController();
+for (const signal of ['SIGTERM', 'SIGINT', 'SIGHUP'] as const) {
+  process.on(signal, () => {
+    // Asked twice: somebody is in a hurry. What is written is safe.
+    if (ending.signal.aborted) process.exit(1);
+    ending.abort();
+  });
+}
+followNpm();
 
-const config = readConfig(process.env, process.argv);
-const log = pino({ level: config.logLevel });
-const database = await openDatabase(config.dataFolder);
-const compute = computeInThreads();
-const plans = new PlanStore(database);
-const players = new PlayerStore(database);
-const takes = new TakeStore(database, plans, compute.measure);
-const remeasuring = new Remeasuring(takes, log);
-await plans.putReadyPlans();
-
-if (config.demo && (await players.list()).length === 0) {
-  process.stdout.write('Making the demo studio (simulated players) …\n');
-  const made = await makeDemo({ takes, players }, new Date(), () => undefined);
-  process.stdout.write(`${made} takes made.\n`);
+/** Started by npm: when npm is gone, however it went, nobody would stop this process any more, and it would hold the port. */
+function followNpm(): void {
+  if (!process.env.npm_lifecycle_event) return;
+  const parent = process.ppid;
+  const { name, parent: above } = whoIs(parent);
+  // npm starts a shell, which may stay between the two.
+  const isShell = /^(sh|dash|bash)$/.test(name);
+  setInterval(() => {
+    if (process.ppid !== parent || (isShell && whoIs(parent).parent !== above)) ending.abort();
+  }, 1000).unref();
 }
 
-const app = createApp({
-  takes,
-  plans,
-  players,
-  measure: compute.measure,
-  holds: new HoldStore(database, compute.hold),
-  remeasuring,
-  version: VERSION,
-  log,
-  developmentOrigin: config.developmentOrigin,
-  webFolder: fileURLToPath(new URL('../../web/dist', import.meta.url)),
-});
-const server = app.listen(config.port, '127.0.0.1', () => {
-  const { port } = server.address() as AddressInfo;
-  process.stdout.write(`Feldspar is at http://localhost:${port}  (data in ${config.dataFolder})\n`);
-  remeasuring.run().catch((error: unknown) => log.error(error));
-});
-server.on('error', (error: NodeJS.ErrnoException) => {
-  const remedy = error.code === 'EADDRINUSE' ? ` Set another one: PORT=${config.port + 1} npm start` : '';
-  process.stderr.write(`Cannot listen on port ${config.port}: ${error.message}.${remedy}\n`);
-  process.exit(1);
-});
-
-let stopping = false;
-async function stop(): Promise<void> {
-  if (stopping) return;
-  stopping = true;
-  remeasuring.stop();
-  server.closeIdleConnections();
-  const closed = new Promise((resolve) => server.close(resolve));
-  setTimeout(() => server.closeAllConnections(), 3000).unref();
-  await closed;
-  await compute.close();
-  await database.close();
-  process.stdout.write('Feldspar has stopped.\n');
-  process.exit(0);
+/** Of a process, where the system tells (Linux): its name and its parent. */
+function whoIs(pid: number): { name: string; parent: number | null } {
+  try {
+    const [, name, parent] = /\((.*)\) \S+ (\d+)/.exec(readFileSync(`/proc/${pid}/stat`, 'utf8'))!;
+    return { name, parent: Number(parent) };
+  } catch {
+    return { name: '', parent: null };
+  }
 }
-process.on('SIGTERM', () => void stop());
-process.on('SIGINT', () => void stop());
+
+const { serve } = await import('./serve.ts');
+process.exitCode = await serve(ending.signal);
+// Whatever a library left open keeps nobody waiting; everything of ours is closed.
+process.exit();

@@ -1,32 +1,69 @@
-/** Theme, routes, and the one sender of the outbox. Reading and desk load their code when they are opened. */
+/** Theme, routes, and the one sender of the outbox. Most screens load their code when they are opened, or when nothing else is to do. */
 import CssBaseline from '@mui/material/CssBaseline';
 import { ThemeProvider } from '@mui/material/styles';
 import { SnackbarProvider } from 'notistack';
-import { BrowserRouter, Route, Routes } from 'react-router';
-import { lazy, Suspense } from 'react';
+import { type ComponentType, Suspense, lazy, useEffect } from 'react';
+import { type RouteObject, RouterProvider, createBrowserRouter } from 'react-router';
 import { SWRConfig } from 'swr';
+import { useOutboxSender } from './outbox/useOutbox.ts';
+import { PlanScreen } from './plans/PlanScreen.tsx';
 import { loadBeside, loadReading } from './reading/load.ts';
-import { useOutboxSender } from './local/useOutbox.ts';
 import { Bench } from './screens/Bench.tsx';
 import { Log } from './screens/Log.tsx';
 import { NotFound } from './screens/NotFound.tsx';
-import { PlanScreen } from './plans/PlanScreen.tsx';
+import { ErrorScreen } from './shell/ErrorScreen.tsx';
 import { Shell } from './shell/Shell.tsx';
+import { ScreenSkeleton } from './shell/Skeletons.tsx';
 import { Stage } from './stage/Stage.tsx';
 import { theme } from './theme/theme.ts';
+import { warmMeasuring } from './workers/measure.ts';
 
-const Reading = lazy(loadReading);
-const Beside = lazy(loadBeside);
-const Desk = lazy(() => import('./desk/Desk.tsx'));
-const Steps = lazy(() => import('./desk/Steps.tsx'));
-const TempoTable = lazy(() => import('./desk/TempoTable.tsx'));
-const Plans = lazy(() => import('./plans/Plans.tsx'));
-const Workshop = lazy(() => import('./workshop/Workshop.tsx'));
-const Rehear = lazy(() => import('./rehear/Rehear.tsx'));
-const Rig = lazy(() => import('./rig/RigScreen.tsx'));
-const Sheets = lazy(() => import('./sheet/Sheets.tsx'));
-const SheetScreen = lazy(() => import('./sheet/SheetScreen.tsx'));
-const Hold = lazy(() => import('./hold/Hold.tsx'));
+type Load = () => Promise<{ default: ComponentType }>;
+
+/** Screens whose code comes by itself, and where they are. */
+const LATER: [path: string, load: Load][] = [
+  ['plans', () => import('./plans/Plans.tsx')],
+  ['plans/:id/edit', () => import('./workshop/Workshop.tsx')],
+  ['takes/:id', loadReading],
+  ['takes/:id/beside/:other', loadBeside],
+  ['sheets', () => import('./sheet/Sheets.tsx')],
+  ['sheets/:id', () => import('./sheet/SheetScreen.tsx')],
+  ['rig', () => import('./rig/RigScreen.tsx')],
+  ['hold', () => import('./hold/Hold.tsx')],
+  ['desk', () => import('./desk/Desk.tsx')],
+  ['desk/steps', () => import('./desk/Steps.tsx')],
+  ['desk/table', () => import('./desk/TempoTable.tsx')],
+  ['rehear', () => import('./rehear/Rehear.tsx')],
+  ['bin', () => import('./screens/Bin.tsx')],
+];
+
+/** Each has its own error screen, so that the frame stands whatever happens in it. */
+const errorElement = <ErrorScreen />;
+
+const later = LATER.map(([path, load]): RouteObject => {
+  const Screen = lazy(load);
+  const element = (
+    <Suspense fallback={<ScreenSkeleton />}>
+      <Screen />
+    </Suspense>
+  );
+  return { path, element, errorElement };
+});
+
+const router = createBrowserRouter([
+  {
+    element: <Shell />,
+    errorElement,
+    children: [
+      { index: true, element: <Bench />, errorElement },
+      { path: 'plans/:id', element: <PlanScreen />, errorElement },
+      { path: 'log', element: <Log />, errorElement },
+      ...later,
+      { path: '*', element: <NotFound /> },
+    ],
+  },
+  { path: 'plans/:id/play', element: <Stage />, errorElement },
+]);
 
 export function App() {
   return (
@@ -34,39 +71,26 @@ export function App() {
       <CssBaseline />
       <SnackbarProvider maxSnack={3} anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }}>
         <SWRConfig value={{ shouldRetryOnError: true, errorRetryInterval: 4000 }}>
-          <BrowserRouter>
-            <OutboxSender />
-            <Suspense>
-              <Routes>
-                <Route element={<Shell />}>
-                  <Route index element={<Bench />} />
-                  <Route path="plans" element={<Plans />} />
-                  <Route path="plans/:id" element={<PlanScreen />} />
-                  <Route path="plans/:id/edit" element={<Workshop />} />
-                  <Route path="takes/:id" element={<Reading />} />
-                  <Route path="takes/:id/beside/:other" element={<Beside />} />
-                  <Route path="sheets" element={<Sheets />} />
-                  <Route path="sheets/:id" element={<SheetScreen />} />
-                  <Route path="rig" element={<Rig />} />
-                  <Route path="hold" element={<Hold />} />
-                  <Route path="desk" element={<Desk />} />
-                  <Route path="desk/steps" element={<Steps />} />
-                  <Route path="desk/table" element={<TempoTable />} />
-                  <Route path="rehear" element={<Rehear />} />
-                  <Route path="log" element={<Log />} />
-                  <Route path="*" element={<NotFound />} />
-                </Route>
-                <Route path="plans/:id/play" element={<Stage />} />
-              </Routes>
-            </Suspense>
-          </BrowserRouter>
+          <Background />
+          <RouterProvider router={router} />
         </SWRConfig>
       </SnackbarProvider>
     </ThemeProvider>
   );
 }
 
-function OutboxSender() {
+const QUIET_AFTER_MS = 4000;
+
+/** Sends what waits; and when the first screen has settled, fetches the others' code: the server may be away when they are opened. */
+function Background() {
   useOutboxSender();
+  useEffect(() => {
+    const fetchAll = async () => {
+      await warmMeasuring().catch(() => undefined);
+      for (const [, load] of LATER) await load().catch(() => undefined);
+    };
+    const timer = setTimeout(() => void fetchAll(), QUIET_AFTER_MS);
+    return () => clearTimeout(timer);
+  }, []);
   return null;
 }

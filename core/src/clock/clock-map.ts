@@ -52,8 +52,7 @@ export function fitClock(anchors: readonly ClockAnchor[]): ClockMap {
   return {
     steps,
     contextS(performanceMs) {
-      let s = 0;
-      while (s < steps.length && performanceMs >= steps[s].performanceMs) s++;
+      const s = firstFrom(steps, performanceMs, false);
       const window = Math.floor(performanceMs / (WINDOW_MS / 2));
       const key = `${s} ${window}`;
       let line = lines.get(key);
@@ -98,17 +97,36 @@ function cutAtSteps(anchors: ClockAnchor[]): { segments: ClockAnchor[][]; steps:
   return { segments, steps };
 }
 
+/** Index of the first of some moments, which lie in order, that is not before a time (or, not `orAt`, that lies after it). */
+function firstFrom(moments: readonly { performanceMs: number }[], atMs: number, orAt: boolean): number {
+  let [low, high] = [0, moments.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    const { performanceMs } = moments[middle];
+    if (performanceMs < atMs || (!orAt && performanceMs === atMs)) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}
+
 /** The anchors within the window around a time, or the segment's nearest ones where it has none there. */
 function nearest(segment: ClockAnchor[], centreMs: number): ClockAnchor[] {
-  const inWindow = segment.filter((a) => Math.abs(a.performanceMs - centreMs) <= WINDOW_MS / 2);
-  const chosen =
-    inWindow.length >= 2
-      ? inWindow
-      : [...segment]
-          .sort((a, b) => Math.abs(a.performanceMs - centreMs) - Math.abs(b.performanceMs - centreMs))
-          .slice(0, MOST_POINTS);
-  const stride = Math.ceil(chosen.length / MOST_POINTS);
-  return chosen.filter((_, i) => i % stride === 0);
+  const from = firstFrom(segment, centreMs - WINDOW_MS / 2, true);
+  const to = firstFrom(segment, centreMs + WINDOW_MS / 2, false);
+  if (to - from < 2) {
+    const distance = (i: number) => Math.abs(segment[i].performanceMs - centreMs);
+    let high = firstFrom(segment, centreMs, true);
+    let low = high;
+    while (high - low < Math.min(MOST_POINTS, segment.length)) {
+      if (high >= segment.length || (low > 0 && distance(low - 1) <= distance(high))) low--;
+      else high++;
+    }
+    return segment.slice(low, high);
+  }
+  const stride = Math.ceil((to - from) / MOST_POINTS);
+  const chosen: ClockAnchor[] = [];
+  for (let i = from; i < to; i += stride) chosen.push(segment[i]);
+  return chosen;
 }
 
 interface Line {

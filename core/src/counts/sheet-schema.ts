@@ -19,13 +19,13 @@ export const MOST_BARS = 512;
 const MOST_ITEMS = 128;
 
 /** Small notes before a note: the time they are given together, and whether it is taken from their note or from what is before it. */
-const graceSchema = z.object({
+const graceSchema = z.strictObject({
   values: z.array(z.enum(BASES)).min(1, 'name at least one grace note').max(8),
   takes: durationSchema,
   from: z.enum(['main', 'before'], 'the time is taken from "main" or from "before"'),
 });
 
-const noteSchema = z.object({
+const noteSchema = z.strictObject({
   value: z.enum(BASES, `a note is one of ${BASES.join(', ')}`),
   dots: z.union([z.literal(0), z.literal(1), z.literal(2)], 'a note has no, one or two dots').optional(),
   rest: z.boolean().optional(),
@@ -39,9 +39,9 @@ const noteSchema = z.object({
   grace: graceSchema.optional(),
 });
 
-const tupletSchema = z.object({
+const tupletSchema = z.strictObject({
   /** So many notes in the time of so many of the same value: 3 in 2, 6 in 4. */
-  tuplet: z.object({
+  tuplet: z.strictObject({
     notes: z.number().int().min(2).max(32),
     inTimeOf: z.number().int().min(1).max(32),
   }),
@@ -63,7 +63,7 @@ export const systemSchema = z.union([
   ),
 ]);
 
-export const sheetSchema = z.looseObject({
+export const sheetSchema = z.strictObject({
   format: z.literal('feldspar-sheet', { error: 'this is not a Feldspar count sheet' }),
   version: z.literal(1, { error: 'this sheet is of another version; this Feldspar reads version 1' }),
   title: z
@@ -90,7 +90,7 @@ export const sheetSchema = z.looseObject({
   /** The first bar is a pickup: it may be short, and is counted from its end. */
   pickup: z.boolean().optional(),
   bars: z
-    .array(z.object({ items: z.array(z.union([tupletSchema, noteSchema])).max(MOST_ITEMS) }))
+    .array(z.strictObject({ items: z.array(z.union([tupletSchema, noteSchema])).max(MOST_ITEMS) }))
     .min(1, 'write at least one bar')
     .max(MOST_BARS, `a sheet has at most ${MOST_BARS} bars`),
 });

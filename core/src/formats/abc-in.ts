@@ -19,7 +19,7 @@ import { Losses } from './losses.ts';
 import { type ReadSheet, type Remark, readRemark, readSheet } from './read-sheet.ts';
 
 /** A tune of one line is some kilobytes. */
-const MOST_LETTERS = 500_000;
+const MOST_LETTERS = 60_000;
 const MOST_REST_BARS = 512;
 const DEFAULT_GRACE = { takes: '1/16', from: 'before' } as const;
 /** The middle of the staff, where a rhythm of one line is written. */
@@ -58,8 +58,7 @@ interface ParsedItem {
 }
 
 export function readAbc(text: string): ReadSheet {
-  if (text.length > MOST_LETTERS)
-    return { problem: 'The text is longer than 500 000 letters; no rhythm is.' };
+  if (text.length > MOST_LETTERS) return { problem: 'The text is longer than 60 000 letters; no rhythm is.' };
   try {
     const [tune, ...others] = abcjs.parseOnly(text) as unknown as ParsedTune[];
     const reading = new Reading(text);

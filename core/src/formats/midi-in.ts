@@ -74,18 +74,20 @@ function planOf(midi: MidiData, perQuarter: number, title: string): MidiImport {
   const notes: string[] = [];
   const sections: Section[] = [];
   let bars = 0;
+  const tempo = inOrder(tempos);
+  const metre = inOrder(meters);
   for (let tick = 0; tick < end || bars === 0; bars++) {
     if (bars >= MOST_BARS) {
       notes.push(`Only the first ${MOST_BARS} bars are taken.`);
       break;
     }
-    const meter = inForce(meters, tick) ?? { beats: 4, unit: 4 };
-    const microseconds = inForce(tempos, tick) ?? DEFAULT_MICROSECONDS;
+    const meter = metre.at(tick) ?? { beats: 4, unit: 4 };
+    const microseconds = tempo.at(tick) ?? DEFAULT_MICROSECONDS;
     const length = (meter.beats * 4 * perQuarter) / meter.unit;
-    const inside = tempos.filter((t) => t.tick > tick && t.tick < tick + length && t.value !== microseconds);
-    if (inside.length > 0)
+    const inside = tempo.until(tick + length).some((value) => value !== microseconds);
+    if (inside)
       notes.push(`Bar ${bars + 1}: the tempo changes inside the bar; the bar keeps its first tempo.`);
-    if (meters.some((m) => m.tick > tick && m.tick < tick + length)) {
+    if (metre.until(tick + length).length > 0) {
       notes.push(`Bar ${bars + 1}: the meter changes inside the bar; the change waits for the barline.`);
     }
     addBar(sections, meter, microseconds);
@@ -102,11 +104,25 @@ function planOf(midi: MidiData, perQuarter: number, title: string): MidiImport {
   return { plan: plan.data, notes };
 }
 
-function inForce<Value>(changes: readonly Change<Value>[], tick: number): Value | undefined {
-  let latest: Change<Value> | undefined;
-  for (const change of changes)
-    if (change.tick <= tick && (!latest || change.tick >= latest.tick)) latest = change;
-  return latest?.value;
+/** Changes along the piece, read once from front to back: ticks are asked for in ascending order. */
+function inOrder<Value>(changes: readonly Change<Value>[]) {
+  // Of several at one tick the last one counts, as the file has them.
+  const sorted = [...changes].sort((a, b) => a.tick - b.tick);
+  let next = 0;
+  let now: Value | undefined;
+  return {
+    /** In force at a tick. */
+    at(tick: number): Value | undefined {
+      for (; next < sorted.length && sorted[next].tick <= tick; next++) now = sorted[next].value;
+      return now;
+    },
+    /** Those that come after the tick asked for last, and before this one. */
+    until(tick: number): Value[] {
+      const values: Value[] = [];
+      for (let i = next; i < sorted.length && sorted[i].tick < tick; i++) values.push(sorted[i].value);
+      return values;
+    },
+  };
 }
 
 function addBar(sections: Section[], meter: { beats: number; unit: number }, microseconds: number): void {

@@ -3,19 +3,19 @@
  * Plain files, and `.mxl` (a ZIP whose container names the score).
  */
 import { strFromU8, unzipSync } from 'fflate';
-import { type Sheet, type SheetItem, type SheetNote, writtenAs } from '../counts/index.ts';
+import { MOST_BARS, type Sheet, type SheetItem, type SheetNote, writtenAs } from '../counts/index.ts';
 import { Fraction, type NoteBase, isFractionText, lengthOf } from '../time/index.ts';
 import { Losses } from './losses.ts';
 import { REMARK, XML_TYPES } from './musicxml-out.ts';
 import { type ReadSheet, readRemark, readSheet } from './read-sheet.ts';
 import { type Element, child, children, readXml, textOf } from './xml.ts';
 
-/** A score of this kind is some hundred kilobytes. */
-const MOST_BYTES = 20_000_000;
+/** A score of this kind is some hundred kilobytes, unpacked too. */
+const MOST_BYTES = 4_000_000;
 const DEFAULT_GRACE = '1/16';
 
 export function readMusicXmlFile(bytes: Uint8Array): ReadSheet {
-  if (bytes.length > MOST_BYTES) return { problem: 'The file is larger than 20 MB; no rhythm is.' };
+  if (bytes.length > MOST_BYTES) return { problem: 'The file is larger than 4 MB; no rhythm is.' };
   try {
     const zipped = bytes[0] === 0x50 && bytes[1] === 0x4b;
     return readMusicXml(strFromU8(zipped ? unpacked(bytes) : bytes));
@@ -30,7 +30,7 @@ function unpacked(bytes: Uint8Array): Uint8Array {
     const files = unzipSync(bytes, {
       filter: (file) => {
         if (file.name !== name) return false;
-        if (file.originalSize > MOST_BYTES) throw new Error(`${name} unpacks to more than 20 MB.`);
+        if (file.originalSize > MOST_BYTES) throw new Error(`${name} unpacks to more than 4 MB.`);
         return true;
       },
     });
@@ -60,8 +60,11 @@ export function readMusicXml(text: string): ReadSheet {
   if (!part) return { problem: 'The score has no part.' };
   const reading = new Reading();
   if (otherParts.length > 0) reading.lose(`${otherParts.length} more parts`);
-  const bars = children(part, 'measure').map((measure) => ({ items: reading.measure(measure) }));
-  const [first] = children(part, 'measure');
+  const measures = children(part, 'measure');
+  if (measures.length > MOST_BARS)
+    return { problem: `The score has ${measures.length} bars; ${MOST_BARS} is the most.` };
+  const bars = measures.map((measure) => ({ items: reading.measure(measure) }));
+  const [first] = measures;
   const identification = child(root, 'identification');
   const remark = readRemark(
     children(child(identification, 'miscellaneous'), 'miscellaneous-field').find(

@@ -8,9 +8,10 @@ export type ReadSheet =
   | { sheet: Sheet; lost: string[]; problem?: undefined }
   | { sheet?: undefined; lost?: undefined; problem: string };
 
-/** Checked as any sheet is. */
+/** Checked as any sheet is; what only its reader knew (`graces`) and what was left open is no part of it. */
 export function readSheet(document: object, lost: string[]): ReadSheet {
-  const checked = sheetSchema.safeParse({ format: 'feldspar-sheet', version: 1, ...document });
+  const sheet = { format: 'feldspar-sheet', version: 1, ...document, graces: undefined };
+  const checked = sheetSchema.safeParse(JSON.parse(JSON.stringify(sheet)));
   if (checked.success) return { sheet: checked.data, lost };
   const [issue] = checked.error.issues;
   return { problem: `What it holds is no count sheet: ${issue.message} (${issue.path.join('.')}).` };

@@ -10,7 +10,7 @@ export interface Element {
 
 /** Deeper than any score goes. */
 const DEEPEST = 64;
-const MOST_ELEMENTS = 2_000_000;
+const MOST_ELEMENTS = 150_000;
 
 /** @throws Error with a reason a user can read. */
 export function readXml(text: string): Element {

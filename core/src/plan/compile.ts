@@ -212,8 +212,10 @@ function refuseUnplayable(plan: Plan): void {
     };
     section.clicks.forEach((layer, i) => {
       if (layer.groove === undefined) count(layer);
-      else if (isGroove(layer.groove)) events += 8 * section.meter.beats * section.bars;
-      else {
+      else if (isGroove(layer.groove)) {
+        // The loop is made whole, however few of its bars are played.
+        events += 8 * section.meter.beats * Math.max(section.bars, 2 * (layer.checkpoint ?? 1));
+      } else {
         problems.push({
           path: `sections[${s}].clicks[${i}].groove`,
           message: `there is no groove called "${layer.groove}"; choose one of ${GROOVES.map((name) => `"${name}"`).join(', ')}`,

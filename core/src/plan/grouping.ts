@@ -35,11 +35,14 @@ export function groupingOf(rhythm: readonly RhythmNote[]): Grouping | null {
 /**
  * After how long a grouping of `notes` notes of length `note` and a pulse come together again: their least common
  * multiple, as a fraction of a whole note. Common practice arithmetic.
+ * @throws RangeError when the two are too fine for each other to be told exactly.
  */
 export function realignsAfter(notes: number, note: Fraction, pulse: Fraction): Fraction {
   const group = ratioOf(note.mul(notes));
   const other = ratioOf(pulse);
   const denominator = leastCommonMultiple(group.d, other.d);
   const scaled = ({ n, d }: { n: number; d: number }) => n * (denominator / d);
-  return new Fraction(leastCommonMultiple(scaled(group), scaled(other)), denominator);
+  const together = leastCommonMultiple(scaled(group), scaled(other));
+  if (!Number.isFinite(together)) throw new RangeError('they never come together within a countable time');
+  return new Fraction(together, denominator);
 }

@@ -2,8 +2,8 @@
  * The plan document: what clicks, what is silent, what the player is asked to play. One Zod schema checks forms,
  * requests, file imports and stored JSON, and is published as JSON Schema (docs/schema/plan.schema.json).
  *
- * Every position and duration is a fraction of a whole note in a string. Fields we do not know are kept, so a
- * plan written by a newer version loses nothing here.
+ * Every position and duration is a fraction of a whole note in a string. Fields we do not know are refused by name: what is kept
+ * unread can be anything, and of any size.
  */
 import { z } from 'zod';
 import { FRACTION_TEXT, barLength, isFractionText, meterName, parseFraction } from '../time/index.ts';
@@ -29,8 +29,8 @@ const wholeNumber = (min: number, max: number, what: string) =>
     .min(min, `${what} must be at least ${min}`)
     .max(max, `${what} must be at most ${max}`);
 
-/** Of a section, a layer, a line: how many a plan may hold. */
-export const MOST = { sections: 512, layers: 32, lines: 8 } as const;
+/** How many of each a plan may hold; parts are the voices of its lines, over all sections. */
+export const MOST = { sections: 512, layers: 32, lines: 8, parts: 16 } as const;
 
 export const BPM_RANGE = { min: 1, max: 999 } as const;
 const BPM_HINT = `a tempo lies between ${BPM_RANGE.min} and ${BPM_RANGE.max} a minute`;
@@ -51,7 +51,7 @@ export const bpmSchema = z.union(
 );
 
 export const meterSchema = z
-  .looseObject({
+  .strictObject({
     beats: wholeNumber(1, 64, 'beats in a bar'),
     unit: durationSchema,
     groups: z
@@ -67,7 +67,7 @@ export const meterSchema = z
 /** A steady tempo with its note, as documents hold it. */
 export const saidTempoSchema = z.object({ bpm: bpmSchema, beat: durationSchema });
 
-export const tempoSchema = z.looseObject({
+export const tempoSchema = z.strictObject({
   ...saidTempoSchema.shape,
   toBpm: bpmSchema.optional(),
 });
@@ -88,7 +88,7 @@ function requireOneOf(kinds: readonly string[], what: string) {
 }
 
 export const clickLayerSchema = z
-  .looseObject({
+  .strictObject({
     at: positions.optional(),
     every: durationSchema.optional(),
     from: positionSchema.optional(),
@@ -107,7 +107,7 @@ export const clickLayerSchema = z
   .superRefine(requireOneOf(['at', 'every', 'groove'], 'a click layer'));
 
 export const silenceSchema = z
-  .looseObject({
+  .strictObject({
     sound: wholeNumber(0, 1000, 'sounding bars').optional(),
     silent: z
       .union([
@@ -149,7 +149,7 @@ export const silenceSchema = z
     }
   });
 
-const rhythmNote = z.looseObject({
+const rhythmNote = z.strictObject({
   dur: durationSchema,
   rest: z.boolean().optional(),
   accent: z.boolean().optional(),
@@ -159,7 +159,7 @@ const rhythmNote = z.looseObject({
 
 /** `from` as text is an offset from the section's start; as a number it is the first bar played, like `fromBar`. */
 export const playSchema = z
-  .looseObject({
+  .strictObject({
     every: durationSchema.optional(),
     from: z.union([positionSchema, wholeNumber(1, 10_000, 'the first bar played')]).optional(),
     at: positions.optional(),
@@ -167,7 +167,7 @@ export const playSchema = z
     free: durationSchema.optional(),
     voice: z.string().min(1).max(40).optional(),
     swing: z
-      .looseObject({
+      .strictObject({
         of: durationSchema,
         ratio: z
           .number()
@@ -181,7 +181,7 @@ export const playSchema = z
   .superRefine(requireOneOf(['every', 'at', 'rhythm', 'free'], 'a line to play'));
 
 export const sectionSchema = z
-  .looseObject({
+  .strictObject({
     name: z.string().max(120).optional(),
     bars: wholeNumber(1, 10_000, 'bars'),
     meter: meterSchema,
@@ -212,14 +212,31 @@ export const sectionSchema = z
     section.play.forEach((line, i) => check(line.at, ['play', i, 'at'], 'a note'));
   });
 
-export const planSchema = z.looseObject({
+/** The count sheet that a plan was made of travels with it; `core/counts` reads it. Here it is only kept small. */
+const MOST_SHEET_LETTERS = 400_000;
+const DEEPEST_SHEET = 12;
+const sheetInPlan = z
+  .unknown()
+  .refine((sheet) => isShallow(sheet, DEEPEST_SHEET), 'the count sheet is nested deeper than any sheet')
+  .refine(
+    (sheet) => !isShallow(sheet, DEEPEST_SHEET) || (JSON.stringify(sheet) ?? '').length <= MOST_SHEET_LETTERS,
+    `the count sheet is longer than ${MOST_SHEET_LETTERS} letters`,
+  );
+
+/** Whether arrays and objects lie in each other at most so deep; looks no deeper than that. */
+export function isShallow(value: unknown, deepest: number): boolean {
+  if (typeof value !== 'object' || value === null) return true;
+  return deepest > 0 && Object.values(value).every((inner) => isShallow(inner, deepest - 1));
+}
+
+export const planSchema = z.strictObject({
   format: z.literal('feldspar-plan', {
     error: 'this is not a Feldspar plan: "format" must be "feldspar-plan"',
   }),
   version: z.literal(1, { error: 'this plan is of another version; this Feldspar reads version 1' }),
   title: z.string({ error: 'give the plan a title' }).trim().min(1, 'give the plan a title').max(160),
   countIn: z
-    .looseObject({
+    .strictObject({
       bars: wholeNumber(0, 16, 'bars of count-in'),
       voice: z.string().min(1).max(40).optional(),
     })
@@ -227,7 +244,17 @@ export const planSchema = z.looseObject({
   sections: z
     .array(sectionSchema, { error: 'a plan has a list of sections' })
     .min(1, 'a plan has at least one section')
-    .max(MOST.sections),
+    .max(MOST.sections, `a plan has at most ${MOST.sections} sections`)
+    .superRefine((sections, context) => {
+      const parts = new Set(sections.flatMap(({ play }) => play.map(({ voice }) => voice ?? '')));
+      if (parts.size > MOST.parts) {
+        context.addIssue({
+          code: 'custom',
+          message: `the lines name ${parts.size} voices; a plan has at most ${MOST.parts} parts`,
+        });
+      }
+    }),
+  sheet: sheetInPlan.optional(),
 });
 
 export type Plan = z.infer<typeof planSchema>;
@@ -244,16 +271,30 @@ export interface FieldProblem {
   message: string;
 }
 
-/** Zod's issues as plain field problems, for screens and for problem details. */
-export function fieldProblems(error: z.ZodError): FieldProblem[] {
-  return error.issues.map((issue) => ({
+/** More than so many help nobody. */
+export const MOST_PROBLEMS = 20;
+
+/** Zod's first issues as plain field problems, for screens and for problem details; after MOST_PROBLEMS only how many more. */
+export function fieldProblems({ issues }: z.ZodError): FieldProblem[] {
+  const shown = issues.slice(0, MOST_PROBLEMS);
+  const more = issues.length - shown.length;
+  return [...shown.map(fieldProblem), ...(more > 0 ? [{ path: '', message: `and ${more} more` }] : [])];
+}
+
+function fieldProblem(issue: z.core.$ZodIssue): FieldProblem {
+  return {
     path: issue.path.reduce<string>(
       (text, key) =>
         typeof key === 'number' ? `${text}[${key}]` : text ? `${text}.${String(key)}` : String(key),
       '',
     ),
-    message: issue.message,
-  }));
+    message: issue.code === 'unrecognized_keys' ? unknownFields(issue.keys) : issue.message,
+  };
+}
+
+function unknownFields(keys: readonly string[]): string {
+  const names = keys.slice(0, 3).map((key) => `"${key.slice(0, 40)}"`);
+  return `there is no field ${names.join(', ')}${keys.length > 3 ? ' …' : ''} here; take it out`;
 }
 
 /** Reads a plan from untrusted JSON values. */

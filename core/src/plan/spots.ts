@@ -74,8 +74,9 @@ export function sequenceSpots(durations: readonly string[], place: Place): Seque
 }
 
 function gridOf(positions: readonly Fraction[], place: Place) {
-  const grid = positions.reduce((lcm, f) => leastCommonMultiple(lcm, ratioOf(f).d), 1);
-  if (grid * place.bar.valueOf() * place.barCount > Number.MAX_SAFE_INTEGER) {
+  const grid = commonGrid(positions);
+  // Written so that a grid beyond all numbers is refused as well.
+  if (!(grid * Math.max(1, place.bar.valueOf()) * place.barCount <= Number.MAX_SAFE_INTEGER)) {
     throw new PlanError([
       {
         path: 'sections',
@@ -112,8 +113,22 @@ function gridOf(positions: readonly Fraction[], place: Place) {
   };
 }
 
+/** How finely a whole note is divided by all of them: the least common multiple of their denominators; Infinity where that is too fine. */
+function commonGrid(positions: readonly Fraction[]): number {
+  const denominators = new Set(positions.map((position) => ratioOf(position).d));
+  let grid = 1;
+  for (const denominator of denominators) {
+    grid = leastCommonMultiple(grid, denominator);
+    if (grid === Infinity) break;
+  }
+  return grid;
+}
+
+/** Of whole numbers above zero; Infinity where it is no longer an exact number. */
 export function leastCommonMultiple(a: number, b: number): number {
+  if (a === Infinity || b === Infinity) return Infinity;
   let [x, y] = [a, b];
   while (y !== 0) [x, y] = [y, x % y];
-  return (a / x) * b;
+  const multiple = (a / x) * b;
+  return multiple <= Number.MAX_SAFE_INTEGER ? multiple : Infinity;
 }

@@ -1,3 +1,4 @@
+export * from './is-played.ts';
 export * from './take-schema.ts';
 export * from './measure-take.ts';
 export * from './take-summary.ts';

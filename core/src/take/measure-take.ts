@@ -8,7 +8,7 @@ import {
   type MeasureOptions,
   type Report,
   aloneIntervals,
-  measure,
+  measureWithAlone,
 } from '../timing/index.ts';
 import { type ClockFacts, INPUT_RESOLUTION_MS, type Take } from './take-schema.ts';
 
@@ -21,12 +21,14 @@ export interface MeasuredTake {
   /** The hits on the timeline, latency not yet taken off; `report.matches` indexes them. */
   hits: Hit[];
   report: Report;
+  /** What holding over several takes is estimated from. */
+  alone: AloneIntervals;
 }
 
 /** @throws PlanError when the plan cannot be played by this version. */
 export function measureTake(take: Measurable): MeasuredTake {
   const { timeline, hits, options } = prepared(take);
-  return { timeline, hits, report: measure(timeline, hits, options) };
+  return { timeline, hits, ...measureWithAlone(timeline, hits, options) };
 }
 
 /** @throws PlanError when the plan cannot be played by this version. */

@@ -23,10 +23,10 @@ export const INPUT_RESOLUTION_MS: Readonly<Record<(typeof TAKE_INPUTS)[number], 
 
 const takeHit = hitSchema.extend({
   /** The event's own stamp on the performance timeline, in ms; absent for simulated hits. */
-  stampMs: z.number().optional(),
+  stampMs: z.number().min(0).max(1e12).optional(),
 });
 
-const clockFacts = z.object({
+const clockFacts = z.strictObject({
   sampleRateHz: z.number().positive(),
   /** Context time of the timeline's time zero. */
   zeroContextS: z.number(),
@@ -36,7 +36,7 @@ const clockFacts = z.object({
   outputLatencyMs: z.number().nullable(),
 });
 
-export const takeSchema = z.looseObject({
+export const takeSchema = z.strictObject({
   format: z.literal('feldspar-take', { error: 'this is not a Feldspar take' }),
   version: z.literal(1, { error: 'this take is of another version; this Feldspar reads version 1' }),
   id: z.uuid('the id must be a UUID'),
@@ -45,13 +45,13 @@ export const takeSchema = z.looseObject({
   plan: planSchema,
   startedAt: z.iso.datetime({ error: 'startedAt must be a time like 2026-05-04T18:20:00.000Z' }),
   /** Timeline seconds at which it was stopped by hand; null when it ran to its end. */
-  stoppedAtS: z.number().nullable(),
+  stoppedAtS: z.number().min(-3600).max(1_000_000).nullable(),
   input: z.enum(TAKE_INPUTS),
   hits: z.array(takeHit).max(200_000, 'a take holds at most 200 000 hits'),
   clock: clockFacts.nullable(),
   /** Known constant delay of the input, subtracted when measuring. */
   latencyMs: z.number().min(-500).max(2000),
-  simulated: z.object({ seed: z.number().int(), traits: playerTraitsSchema }).nullable(),
+  simulated: z.strictObject({ seed: z.number().int(), traits: playerTraitsSchema }).nullable(),
   note: z.string().max(4000, 'a note has at most 4000 characters'),
   /** What the tempo really was, where the plan's number turned out to mean another note; beside the raw take. */
   trueTempo: saidTempoSchema.nullable().optional(),

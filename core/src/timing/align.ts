@@ -8,7 +8,9 @@
  * - where clicks sound, mildly, the asynchrony itself and its distance to the nearest whole beat;
  * - a cost for each target missed and each hit left over; a second strike within 60 ms (a flam) is cheap.
  *
- * Times in milliseconds. Cost is O(hits × nodes a hit²) with a band of ±2.6 beats; typed arrays, no objects inside.
+ * Times in milliseconds. Cost is O(hits × nodes a hit²) with a band of ±2.6 beats; typed arrays, no objects inside. Where targets
+ * lie so close that the band would hold more than MOST_WORK allows, it narrows to the targets nearest each hit: nobody plays
+ * hundreds of notes a beat, and what is computed stays bounded whatever the plan asks.
  */
 
 export interface AlignmentTargets {
@@ -37,6 +39,10 @@ const FLAM = { withinMs: 60, cost: 0.5 };
 /** Paths this much worse than the best at the same hit cannot win: every way back costs less. */
 const BEAM = 10;
 const NOWHERE = -2;
+/** Pairs of nodes looked at, all hits together: a second or so. */
+const MOST_WORK = 4e7;
+/** Never narrower than ordinary playing needs: sixteenths two beats to either side. */
+const NARROWEST = 24;
 
 /**
  * @param hitMs hit times in ascending order.
@@ -52,12 +58,15 @@ export function align(targets: AlignmentTargets, hitMs: Float64Array): Int32Arra
   // Nodes of each hit: the targets low[i] ≤ j < low[i] + width, numbered from base[i].
   const low = new Int32Array(hits);
   const base = new Int32Array(hits + 1);
-  for (let i = 0, lo = 0, hi = 0; i < hits; i++) {
+  const widest = Math.max(NARROWEST, Math.floor(Math.sqrt(MOST_WORK / hits)));
+  for (let i = 0, lo = 0, hi = 0, nearest = 0; i < hits; i++) {
     while (lo < count && timeMs[lo] < hitMs[i] - BAND_BEATS * beatMs[lo]) lo++;
     if (hi < lo) hi = lo;
     while (hi < count && timeMs[hi] <= hitMs[i] + BAND_BEATS * beatMs[hi]) hi++;
-    low[i] = lo;
-    base[i + 1] = base[i] + (hi - lo);
+    while (nearest < count && timeMs[nearest] < hitMs[i]) nearest++;
+    const from = hi - lo > widest ? Math.max(lo, Math.min(nearest - (widest >> 1), hi - widest)) : lo;
+    low[i] = from;
+    base[i + 1] = base[i] + Math.min(hi - lo, widest);
   }
   // Hits with no target anywhere near are left over whatever the path; only the others take part.
   const playing: number[] = [];

@@ -1,6 +1,7 @@
 /** Take against take: intervals that hold what they promise, and no change claimed where there is none. */
 import { compile } from '../plan/index.ts';
 import { STEADY_PLAYER, simulate } from '../players/index.ts';
+import { atLeast, atMost, trials } from '../testing/long.ts';
 import { plan } from '../testing/plans.ts';
 import { compareTakes, measure } from './index.ts';
 
@@ -9,19 +10,18 @@ const played = (traits: Partial<typeof STEADY_PLAYER>, seed: number) => ({
   report: measure(timeline, simulate(timeline, { ...STEADY_PLAYER, ...traits }, seed)),
   beatMs: 600,
 });
-const TAKES = 200;
-/** 95 %, less three standard deviations of such a count. */
-const LEAST_COVERED = TAKES * 0.95 - 3 * Math.sqrt(TAKES * 0.95 * 0.05);
+const TAKES = trials(200);
+const LEAST_COVERED = atLeast(TAKES, 0.95);
 
 describe('take against take', () => {
-  it('of the same player a change is claimed no more often than stated (binomial bound of 5 %, 3 sd)', () => {
+  it('of the same player a change is claimed no more often than stated (binomial bound of 5 %)', () => {
     let [drift, spread] = [0, 0];
     for (let seed = 1; seed <= TAKES; seed++) {
       const comparison = compareTakes(played({}, seed), played({}, seed + 5000));
       if (/^(Nearer|Further)/.test(comparison.sentences[0])) drift++;
       if (/^(Steadier|Less)/.test(comparison.sentences[1])) spread++;
     }
-    const bound = TAKES * 0.05 + 3 * Math.sqrt(TAKES * 0.05 * 0.95);
+    const bound = atMost(TAKES, 0.05);
     expect(drift).toBeLessThanOrEqual(bound);
     expect(spread).toBeLessThanOrEqual(bound);
   });

@@ -56,6 +56,8 @@ function startsOf(timeline: Timeline): Start[] {
   const starts: Start[] = [];
   const first = targets[0];
   const played = bars.findIndex(({ kind }) => kind === 'play');
+  // Stopped in the count-in: nothing was entered.
+  if (played < 0) return [];
   if (first && first.bar > played)
     starts.push({ kind: 'joined', bar: first.bar, beat: beatOf(bars[first.bar], first.position) });
   const mine = targets.filter(({ line, optional }) => line === 0 && !optional);

@@ -50,6 +50,15 @@ export interface AloneIntervals {
 }
 
 export function measure(timeline: Timeline, hits: readonly Hit[], options: MeasureOptions = {}): Report {
+  return measureWithAlone(timeline, hits, options).report;
+}
+
+/** The report, and what holding is estimated from, in one go. */
+export function measureWithAlone(
+  timeline: Timeline,
+  hits: readonly Hit[],
+  options: MeasureOptions = {},
+): { report: Report; alone: AloneIntervals } {
   const { latencyMs = 0, disturbances = [], judging = {}, resolutionMs } = options;
   const tolerance = toleranceOf(judging, resolutionMs);
   const scene = sceneOf(timeline);
@@ -62,7 +71,8 @@ export function measure(timeline: Timeline, hits: readonly Hit[], options: Measu
   // A place of free playing that was left empty is no target.
   const targets = timeline.targets.filter(({ optional }) => !optional).length;
   const free = matches.filter(({ target }) => timeline.targets[target].optional).length;
-  const { differences: alone, perGap, beatMs } = aloneIn(gaps);
+  const intervals = aloneIn(gaps);
+  const { differences: alone, perGap, beatMs } = intervals;
   const usual = toleranceAt(scene, tolerance);
   const played = disturbances.filter((d) => d.timeS <= timeline.endS);
 
@@ -94,7 +104,7 @@ export function measure(timeline: Timeline, hits: readonly Hit[], options: Measu
     disturbances: played.map((d) => ({ ...d, bar: disturbedBar(timeline.bars, d.timeS) })),
     trustedFromBar: trustedFromBar(timeline.bars, played),
   };
-  return { ...figures, sentences: sentencesOf(timeline, figures) };
+  return { report: { ...figures, sentences: sentencesOf(timeline, figures) }, alone: intervals };
 }
 
 /** Only what the player did while alone, for pooling over takes. */

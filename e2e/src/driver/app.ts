@@ -19,8 +19,13 @@ export class App {
     this.port = port;
   }
 
+  /** In a folder of its own, not started yet. */
+  static async prepared(): Promise<App> {
+    return new App(mkdtempSync(join(tmpdir(), 'feldspar-e2e-')), await freePort());
+  }
+
   static async start(...args: string[]): Promise<App> {
-    const app = new App(mkdtempSync(join(tmpdir(), 'feldspar-e2e-')), await freePort());
+    const app = await App.prepared();
     await app.run(...args);
     return app;
   }
@@ -44,10 +49,22 @@ export class App {
     });
   }
 
+  /** Ended at once, as by a crash or a power cut, however far it has come. */
+  kill(): Promise<void> {
+    const child = this.process;
+    if (!child || child.exitCode !== null || child.signalCode !== null) return Promise.resolve();
+    return new Promise((resolve) => {
+      child.removeAllListeners('exit');
+      child.on('exit', () => resolve());
+      child.kill('SIGKILL');
+    });
+  }
+
   /** SIGTERM, as a service manager would. @returns the exit code. */
   stop(): Promise<number | null> {
     return new Promise((resolve) => {
-      if (!this.process || this.process.exitCode !== null) return resolve(this.process?.exitCode ?? null);
+      const ended = !this.process || this.process.exitCode !== null || this.process.signalCode !== null;
+      if (!this.process || ended) return resolve(this.process?.exitCode ?? null);
       this.process.removeAllListeners('exit');
       this.process.on('exit', resolve);
       this.process.kill('SIGTERM');

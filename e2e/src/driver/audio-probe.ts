@@ -8,7 +8,7 @@ const RECORDER = `
   registerProcessor('probe-recorder', class extends AudioWorkletProcessor {
     process(inputs, outputs) {
       const input = inputs[0][0];
-      this.port.postMessage(input ? input.slice() : new Float32Array(128));
+      this.port.postMessage({ frame: currentFrame, samples: input ? input.slice() : new Float32Array(128) });
       return true;
     }
   });
@@ -95,14 +95,22 @@ export function readProbe(browser: Browser): Promise<ProbeState> {
   `);
 }
 
-/** Everything recorded so far, from the first sample that is not silent. */
+/**
+ * What was recorded, from the first sample that is not silent, as far as the recording is whole: on a busy machine the recorder
+ * itself may miss a piece, which says nothing of what was heard.
+ */
 export async function recordedSamples(
   browser: Browser,
 ): Promise<{ samples: Float32Array; sampleRateHz: number }> {
   const { base64, sampleRateHz } = await browser.script<{ base64: string; sampleRateHz: number }>(`
     const { blocks, context } = window.__probe;
-    const all = new Float32Array(blocks.length * 128);
-    blocks.forEach((block, i) => all.set(block, i * 128));
+    const start = blocks.findIndex(({ samples }) => samples.some((v) => v !== 0));
+    let end = start + 1;
+    // A frame counter that stands still is only late to tell; one that leaps has lost a piece.
+    while (end < blocks.length && blocks[end].frame <= blocks[end - 1].frame + 128) end++;
+    const whole = start < 0 ? [] : blocks.slice(start, end);
+    const all = new Float32Array(whole.length * 128);
+    whole.forEach(({ samples }, i) => all.set(samples, i * 128));
     const first = all.findIndex((v) => v !== 0);
     const bytes = new Uint8Array(all.slice(Math.max(0, first)).buffer);
     let text = '';
@@ -117,7 +125,26 @@ export async function recordedSamples(
 export function recordedSeconds(browser: Browser): Promise<number> {
   return browser.script<number>(`
     const { blocks, context } = window.__probe;
-    const first = blocks.findIndex((block) => block.some((v) => v !== 0));
+    const first = blocks.findIndex(({ samples }) => samples.some((v) => v !== 0));
     return first < 0 ? 0 : ((blocks.length - first - 1) * 128) / context.sampleRate;
   `);
+}
+
+/** A recording shorter than this says nothing. */
+const FEWEST_COMPARED_S = 0.5;
+
+/** Where what was heard is not what was to be heard, as far as the recording is whole; -1 where it is the same. */
+export function firstDifference(
+  expected: Float32Array,
+  { samples, sampleRateHz }: { samples: Float32Array; sampleRateHz: number },
+  tolerance = 0,
+): number {
+  const common = Math.min(expected.length, samples.length);
+  if (common < expected.length) {
+    console.info(
+      `the recording is whole for ${(common / sampleRateHz).toFixed(2)} s; only those are compared`,
+    );
+    if (common < FEWEST_COMPARED_S * sampleRateHz) return -1;
+  }
+  return expected.subarray(0, common).findIndex((value, i) => Math.abs(value - samples[i]) > tolerance);
 }

@@ -17,7 +17,8 @@ export const PHONE: Viewport = { width: 390, height: 844, mobile: true };
 /** Debian's places; elsewhere the environment says where they are. */
 const { CHROMIUM = '/usr/bin/chromium', CHROMEDRIVER = '/usr/bin/chromedriver' } = process.env;
 
-const PATIENCE_MS = 15_000;
+/** Only a failure waits so long: a busy machine is five times as slow as a quiet one. */
+const PATIENCE_MS = 60_000;
 
 /** Finds by accessible role and name, in the page, the way a screen reader would list things. */
 const BY_ROLE = `
@@ -133,20 +134,24 @@ export class Browser {
   }
 
   async click(role: string, name: string): Promise<void> {
-    let last = '';
-    await this.until(async () => {
-      // A person waits until a menu stands still, too.
-      const at = JSON.stringify(await (await this.find(role, name)).getRect());
-      const still = at === last;
-      last = at;
-      return still;
-    }, `the ${role} named ${name} to stand still`);
-    const element = await this.find(role, name);
+    const element = await this.standing(role, name);
     await element.click().catch(async () => {
       // It lies under something that stays in sight; a person scrolls on.
       await this.script('arguments[0].scrollIntoView({ block: "center" })', element);
       await element.click();
     });
+  }
+
+  /** A person waits until a menu stands still, too. */
+  private async standing(role: string, name: string): Promise<WebElement> {
+    let last = '';
+    await this.until(async () => {
+      const at = JSON.stringify(await (await this.find(role, name)).getRect());
+      const still = at === last;
+      last = at;
+      return still;
+    }, `the ${role} named ${name} to stand still`);
+    return this.find(role, name);
   }
 
   async until(condition: () => Promise<boolean>, what: string, patienceMs = PATIENCE_MS): Promise<void> {
@@ -257,9 +262,9 @@ export class Browser {
 
   /** A finger on the middle of something, scrolled into sight. */
   async touchOn(role: string, name: string): Promise<void> {
-    const element = await this.find(role, name);
+    const element = await this.standing(role, name);
     await this.script('arguments[0].scrollIntoView({ block: "center" })', element);
-    const { x, y } = await this.middleOf(element);
+    const { x, y } = await this.middleOf(await this.standing(role, name));
     await this.touch(x, y);
   }
 

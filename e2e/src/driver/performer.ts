@@ -14,7 +14,7 @@ const RIGHT = ['j', 'KeyJ', 74] as const;
 export async function performHits(browser: Browser, hits: readonly Hit[], untilS = Infinity): Promise<void> {
   const due = hits.filter((hit) => hit.timeS <= untilS);
   let sent = 0;
-  const deadline = Date.now() + 1000 * (15 + (due.at(-1)?.timeS ?? 0));
+  const deadline = Date.now() + 1000 * (60 + (due.at(-1)?.timeS ?? 0));
   while (sent < due.length) {
     if (Date.now() > deadline) throw new Error(`only ${sent} of ${due.length} hits could be played`);
     const { zeroMs, nowMs } = await readProbe(browser);

@@ -1,64 +1,84 @@
-/** Measuring is heavy for long takes: it runs in worker threads, behind these function types. */
+/**
+ * Measuring is heavy for long takes: it runs in worker threads, behind these function types. Whatever is asked, a thread has so
+ * much time and memory; one that needs more is ended and replaced, and the caller is told what was too much.
+ */
 import { type FieldProblem, PlanError } from '@feldspar/core/plan';
-import { type Measurable, type TakeSummary, holdOfTakes, measureTake, summaryOf } from '@feldspar/core/take';
-import type { Report } from '@feldspar/core/timing';
+import { type Measurable, type TakeSummary, measureTake, summaryOf } from '@feldspar/core/take';
+import type { AloneIntervals, Report } from '@feldspar/core/timing';
 import { Piscina } from 'piscina';
 
 export interface Measured {
   report: Report;
   summary: TakeSummary;
+  alone: AloneIntervals;
 }
 
-/** @throws PlanError, with its field problems, when the plan cannot be played. */
+/** @throws PlanError, with its field problems, when the plan cannot be played; TooMuch. */
 export type Measure = (take: Measurable) => Promise<Measured>;
-/** @throws PlanError when a plan cannot be played. */
-export type Hold = (takes: Measurable[]) => Promise<Report['holdBeats']>;
 
 export interface Compute {
   measure: Measure;
-  hold: Hold;
   close(): Promise<void>;
 }
 
-/** In this thread: what the worker runs. */
-export const TASKS = {
-  measure(take: Measurable): Measured {
-    const measured = measureTake(take);
-    return { report: measured.report, summary: summaryOf(measured) };
-  },
-  hold: holdOfTakes,
-};
+/** It was ended before it could use up the machine. */
+export class TooMuch extends Error {
+  constructor(what: string) {
+    super(what);
+    this.name = 'TooMuch';
+  }
+}
 
-export type Task = {
-  [Name in keyof typeof TASKS]: { name: Name; input: Parameters<(typeof TASKS)[Name]>[0] };
-}[keyof typeof TASKS];
+export interface Limits {
+  timeMs: number;
+  memoryMb: number;
+}
+/** A take of two hours needs a tenth of either here. */
+export const LIMITS: Limits = { timeMs: 30_000, memoryMb: 768 };
+
+/** What the worker runs. */
+export function measureNow(take: Measurable): Measured {
+  const measured = measureTake(take);
+  return { report: measured.report, summary: summaryOf(measured), alone: measured.alone };
+}
 
 /** An error's class does not survive the way between threads, so a plan's problems travel as data. */
-export type WorkerAnswer<Answer = unknown> = { answer: Answer } | { problems: FieldProblem[] };
+export type WorkerAnswer = { answer: Measured } | { problems: FieldProblem[] };
 
 /** In this thread, for tests. */
 export function computeHere(): Compute {
+  return { measure: async (take) => measureNow(take), close: async () => undefined };
+}
+
+const WORKER = new URL('./measure.worker.js', import.meta.url).href;
+
+export function computeInThreads(limits = LIMITS, filename = WORKER): Compute {
+  const pool = new Piscina({
+    filename,
+    // None before there is work: a thread that is ended while it loads its code can take the process with it.
+    minThreads: 0,
+    maxThreads: 2,
+    idleTimeout: 30_000,
+    resourceLimits: { maxOldGenerationSizeMb: limits.memoryMb },
+  });
   return {
-    measure: async (take) => TASKS.measure(take),
-    hold: async (takes) => TASKS.hold(takes),
-    close: async () => undefined,
+    async measure(take) {
+      let outcome: WorkerAnswer;
+      try {
+        outcome = (await pool.run(take, { signal: AbortSignal.timeout(limits.timeMs) })) as WorkerAnswer;
+      } catch (error) {
+        throw tooMuch(error as Error & { code?: string }, limits) ?? error;
+      }
+      if ('problems' in outcome) throw new PlanError(outcome.problems);
+      return outcome.answer;
+    },
+    close: () => pool.destroy(),
   };
 }
 
-export function computeInThreads(): Compute {
-  const pool = new Piscina({
-    filename: new URL('./measure.worker.js', import.meta.url).href,
-    maxThreads: 2,
-    idleTimeout: 30_000,
-  });
-  async function run<Answer>(task: Task): Promise<Answer> {
-    const outcome = (await pool.run(task)) as WorkerAnswer<Answer>;
-    if ('problems' in outcome) throw new PlanError(outcome.problems);
-    return outcome.answer;
-  }
-  return {
-    measure: (input) => run<Measured>({ name: 'measure', input }),
-    hold: (input) => run<Report['holdBeats']>({ name: 'hold', input }),
-    close: () => pool.destroy(),
-  };
+function tooMuch({ name, code }: Error & { code?: string }, { timeMs, memoryMb }: Limits): TooMuch | null {
+  if (name === 'AbortError' || name === 'TimeoutError')
+    return new TooMuch(`measuring it takes longer than ${timeMs / 1000} s`);
+  if (code === 'ERR_WORKER_OUT_OF_MEMORY') return new TooMuch(`measuring it needs more than ${memoryMb} MB`);
+  return null;
 }

@@ -1,9 +1,10 @@
 import { PlanError } from '@feldspar/core/plan';
-import { TASKS, type Task, type WorkerAnswer } from './measure.ts';
+import type { Measurable } from '@feldspar/core/take';
+import { type WorkerAnswer, measureNow } from './measure.ts';
 
-export default function run(task: Task): WorkerAnswer {
+export default function run(take: Measurable): WorkerAnswer {
   try {
-    return { answer: task.name === 'hold' ? TASKS.hold(task.input) : TASKS.measure(task.input) };
+    return { answer: measureNow(take) };
   } catch (error) {
     if (error instanceof PlanError) return { problems: error.problems };
     throw error;

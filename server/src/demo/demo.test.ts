@@ -19,7 +19,7 @@ it('makes a full studio, all of it labelled as simulated, and making it twice ad
   expect(rows.every((row) => row.document.input === 'simulated' && row.document.simulated !== null)).toBe(
     true,
   );
-  const verdicts = new Set(rows.map((row) => row.summary.verdict));
+  const verdicts = new Set(rows.map((row) => row.summary?.verdict));
   expect([...verdicts].sort()).toEqual(['dragging', 'rushing', 'steady', 'unclear']);
   const oldest = Math.min(...rows.map((row) => row.startedAt.getTime()));
   const days = (now.getTime() - oldest) / 86_400_000;

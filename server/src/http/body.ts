@@ -1,5 +1,7 @@
-/** The request's JSON body, checked by a Zod schema. */
-import type { Context } from 'koa';
+/** The request's JSON body: how large it may be, route by route, and its check by a Zod schema. */
+import { bodyParser } from '@koa/bodyparser';
+import type { Context, Middleware, Next } from 'koa';
+import { isShallow } from '@feldspar/core/plan';
 import { z } from 'zod';
 import { Problem } from './problem.ts';
 
@@ -7,6 +9,55 @@ declare module 'koa' {
   interface Request {
     body?: unknown;
   }
+}
+
+const KB = 1024;
+const MB = 1024 * KB;
+
+/** How large a body may be; the first row that fits counts. */
+export const BODY_SIZES: readonly { method: string; path: RegExp; bytes: number }[] = [
+  // Two hours of sixteenths with their clock facts are about 6 MB.
+  { method: 'PUT', path: /^\/api\/takes\/[^/]+$/, bytes: 16 * MB },
+  { method: 'POST', path: /^\/api\/reports$/, bytes: 16 * MB },
+  { method: 'PUT', path: /^\/api\/plans\/[^/]+$/, bytes: MB },
+  { method: 'PATCH', path: /^\/api\/takes\/[^/]+$/, bytes: 64 * KB },
+];
+const ELSEWHERE = 8 * KB;
+/** Deeper than any document here goes; what is nested without end is refused before anything walks it. */
+const DEEPEST = 24;
+
+/** Reads JSON bodies; other kinds are left unread and refused where a body is wanted. */
+export function bodies(): Middleware {
+  const readers = new Map<number, Middleware>();
+  const readerOf = (bytes: number) => {
+    let reader = readers.get(bytes);
+    if (!reader) {
+      // Its types are those of another Koa.
+      reader = bodyParser({
+        enableTypes: ['json'],
+        jsonLimit: bytes,
+        jsonStrict: true,
+      }) as unknown as Middleware;
+      readers.set(bytes, reader);
+    }
+    return reader;
+  };
+  return async (ctx: Context, next: Next): Promise<void> => {
+    const row = BODY_SIZES.find(({ method, path }) => method === ctx.method && path.test(ctx.path));
+    let read = false;
+    await readerOf(row?.bytes ?? ELSEWHERE)(ctx, async () => {
+      read = true;
+    });
+    if (!read) return;
+    if (!isShallow(ctx.request.body, DEEPEST)) {
+      throw new Problem(
+        422,
+        'Nested too deep',
+        `The body is nested deeper than ${DEEPEST} levels; no document here is.`,
+      );
+    }
+    await next();
+  };
 }
 
 /** @throws Problem 415 for another media type, ZodError for a body that does not fit. */
@@ -26,8 +77,8 @@ export function readId(ctx: { params: Record<string, string> }): string {
     throw new Problem(
       400,
       'Not an id',
-      `"${id}" is not a UUID; ids look like 3f0f6f4e-9d5a-4d2c-8a35-0c8f0d6b1a01.`,
+      `"${id.slice(0, 60)}" is not a UUID; ids look like 3f0f6f4e-9d5a-4d2c-8a35-0c8f0d6b1a01.`,
     );
   }
-  return id;
+  return id.toLowerCase();
 }

@@ -7,6 +7,7 @@ import { z } from 'zod';
 import type { Measure } from '../compute/measure.ts';
 import { readBody, readId } from '../http/body.ts';
 import { Problem } from '../http/problem.ts';
+import type { BinStore } from '../store/bin.ts';
 import type { HoldStore } from '../store/holds.ts';
 import type { PlanStore } from '../store/plans.ts';
 import { type PlayerStore, playerSchema } from '../store/players.ts';
@@ -18,6 +19,7 @@ export interface Services {
   plans: PlanStore;
   players: PlayerStore;
   holds: HoldStore;
+  bin: BinStore;
   remeasuring: Remeasuring;
   measure: Measure;
   version: string;
@@ -25,28 +27,41 @@ export interface Services {
 
 const PAGE = { usual: 30, most: 100 } as const;
 
+const pageQuery = {
+  cursor: z.string().max(200).optional(),
+  limit: z.coerce.number().int().min(1).max(PAGE.most),
+};
 const listQuery = z.object({
+  ...pageQuery,
   player: z.uuid('player must be a UUID').optional(),
-  cursor: z.string().optional(),
-  limit: z.coerce.number().int().min(1).max(PAGE.most).default(PAGE.usual),
+  limit: pageQuery.limit.default(PAGE.usual),
   order: z.enum(TAKE_ORDERS, `order must be one of ${TAKE_ORDERS.join(', ')}`).default('newest'),
 });
 
+const plansQuery = z.object({ ...pageQuery, limit: pageQuery.limit.default(PAGE.most) });
+/** Which revision a change was made on; 0 for something new. */
+const revisionQuery = z.object({
+  revision: z.coerce.number().int().min(0).max(1e9).optional(),
+});
 const holdQuery = z.object({ player: z.uuid('player must be a UUID').optional() });
 
 /** The parts of a take that may change. */
+const changeable = {
+  note: z.string().max(4000, 'a note has at most 4000 characters').optional(),
+  trueTempo: saidTempoSchema.nullable().optional(),
+  judging: judgingSchema.nullable().optional(),
+};
 const changeSchema = z
-  .object({
-    note: z.string().max(4000, 'a note has at most 4000 characters').optional(),
-    trueTempo: saidTempoSchema.nullable().optional(),
-    judging: judgingSchema.nullable().optional(),
+  .strictObject({
+    ...changeable,
+    /** What the change was made on. */ was: z.strictObject(changeable).optional(),
   })
   .refine(
-    (change) => Object.values(change).some((value) => value !== undefined),
+    ({ note, trueTempo, judging }) => [note, trueTempo, judging].some((value) => value !== undefined),
     'send a note, a trueTempo or a judging',
   );
 
-const reportRequest = z.object({
+const reportRequest = z.strictObject({
   plan: planSchema,
   hits: z.array(hitSchema).max(200_000, 'at most 200 000 hits'),
   latencyMs: z.number().min(-500).max(2000).default(0),
@@ -54,7 +69,7 @@ const reportRequest = z.object({
 });
 
 export function apiRoutes(services: Services): Router {
-  const { takes, plans, players, holds, remeasuring, measure, version } = services;
+  const { takes, plans, players, holds, bin, remeasuring, measure, version } = services;
   const api = new Router({ prefix: '/api' });
 
   api.get('/health', (ctx) => {
@@ -79,10 +94,8 @@ export function apiRoutes(services: Services): Router {
   });
   api.patch('/takes/:id', async (ctx) => {
     const id = readId(ctx);
-    const { note, trueTempo, judging } = readBody(ctx, changeSchema);
-    if (note !== undefined) await takes.setNote(id, note);
-    if (trueTempo !== undefined) await takes.setTrueTempo(id, trueTempo);
-    if (judging !== undefined) await takes.setJudging(id, judging);
+    const { was, ...change } = readBody(ctx, changeSchema);
+    await takes.change(id, change, was);
     ctx.status = 204;
   });
   api.delete('/takes/:id', async (ctx) => {
@@ -95,15 +108,15 @@ export function apiRoutes(services: Services): Router {
   });
 
   api.get('/plans', async (ctx) => {
-    ctx.body = { items: await plans.list(), nextCursor: null };
+    ctx.body = await plans.list(plansQuery.parse(ctx.query));
   });
   api.get('/plans/:id', async (ctx) => {
     ctx.body = await plans.get(readId(ctx));
   });
   api.put('/plans/:id', async (ctx) => {
     const id = readId(ctx);
-    await plans.put(id, readBody(ctx, planSchema));
-    ctx.body = { id };
+    const { revision } = revisionQuery.parse(ctx.query);
+    ctx.body = { id, revision: await plans.put(id, readBody(ctx, planSchema), revision) };
   });
   api.delete('/plans/:id', async (ctx) => {
     await plans.remove(readId(ctx));
@@ -126,6 +139,10 @@ export function apiRoutes(services: Services): Router {
   api.get('/holds', async (ctx) => {
     const { player } = holdQuery.parse(ctx.query);
     ctx.body = { items: await holds.list(player ?? null), nextCursor: null };
+  });
+
+  api.get('/bin', async (ctx) => {
+    ctx.body = await bin.list();
   });
 
   api.get('/remeasuring', (ctx) => {

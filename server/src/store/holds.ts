@@ -1,10 +1,10 @@
 /** How long a player can be left alone, by what was practised and how fast, from recent takes; and take by take over the weeks. */
 import { familyOf } from '@feldspar/core/practice';
+import { holdOfAlone } from '@feldspar/core/take';
 import type { Report } from '@feldspar/core/timing';
-import type { Hold } from '../compute/measure.ts';
 import type { Database } from './database.ts';
+import { UnreadableRow } from './json-column.ts';
 import type { Row, TakeRow } from './models.ts';
-import { whole } from './takes.ts';
 
 /** Tempos within so much of the slowest of a group are one tempo. */
 const SAME_TEMPO = 1.06;
@@ -12,6 +12,8 @@ const SAME_TEMPO = 1.06;
 const RECENT = { takes: 6, days: 42 } as const;
 /** Takes looked at, newest first. */
 const MOST_TAKES = 1000;
+/** Pooled figures kept for the next visit. */
+const MOST_POOLED = 500;
 
 export interface HoldGroup {
   /** The family's name; of an own plan its title. */
@@ -24,18 +26,23 @@ export interface HoldGroup {
   takes: { id: string; startedAt: string; beats: number; range: [number, number]; toleranceMs: number }[];
 }
 
+type HoldRow = Row<TakeRow> & { hold: { beats: number; range: [number, number]; toleranceMs: number } };
+/** Small: neither the document nor what was done alone is read for the list. */
+const LISTED = ['id', 'planId', 'title', 'startedAt', 'quarterBpm', 'hold', 'estimator', 'updatedAt'];
+
 export class HoldStore {
   private readonly database: Database;
-  private readonly hold: Hold;
+  /** By the takes and how they were last measured; a take that changes makes another key. */
+  private readonly pooled = new Map<string, Report['holdBeats']>();
 
-  constructor(database: Database, hold: Hold) {
+  constructor(database: Database) {
     this.database = database;
-    this.hold = hold;
   }
 
   /** Groups in which at least one take carries the figure; the one practised last comes first. */
   async list(playerId: string | null): Promise<HoldGroup[]> {
     const rows = await this.database.models.takes.findAll({
+      attributes: LISTED,
       where: { playerId },
       order: [
         ['startedAt', 'DESC'],
@@ -43,50 +50,92 @@ export class HoldStore {
       ],
       limit: MOST_TAKES,
     });
-    const carrying = rows.filter(({ summary }) => summary.hold?.beats != null && summary.hold.range);
-    return Promise.all(grouped(carrying).map((group) => this.groupOf(group)));
+    const groups = grouped(rows.filter(carries));
+    const recent = groups.map(recentOf);
+    await this.pool(recent);
+    return groups.map((group, i) => this.view(group, recent[i]));
   }
 
-  private async groupOf(group: Row<TakeRow>[]): Promise<HoldGroup> {
+  /** Reads what is not pooled yet, all groups in one go. */
+  private async pool(groups: HoldRow[][]): Promise<void> {
+    const missing = groups.filter((group) => !this.pooled.has(keyOf(group)));
+    const rows = await this.database.models.takes.findAll({
+      attributes: ['id', 'alone', 'judging', 'input'],
+      where: { id: missing.flat().map(({ id }) => id) },
+    });
+    const kept = new Map(rows.map((row) => [row.id, row]));
+    for (const group of missing) {
+      const takes = group.flatMap(({ id }) => {
+        const { alone, judging, input } = kept.get(id) ?? {};
+        // Of an older estimator; it is measured anew in the background, and pooled then.
+        return alone ? [{ alone, judging, input }] : [];
+      });
+      if (takes.length === 0) continue;
+      if (this.pooled.size >= MOST_POOLED) this.pooled.delete(this.pooled.keys().next().value!);
+      this.pooled.set(keyOf(group), holdOfAlone(takes));
+    }
+  }
+
+  private view(group: HoldRow[], recent: HoldRow[]): HoldGroup {
     const [newest] = group;
-    const oldestMs = newest.startedAt.getTime() - RECENT.days * 86_400_000;
-    const recent = group.filter(({ startedAt }) => startedAt.getTime() >= oldestMs).slice(0, RECENT.takes);
     const tempos = group.map(({ quarterBpm }) => quarterBpm);
     return {
       ...practised(newest),
       quarterBpm: [Math.min(...tempos), Math.max(...tempos)],
-      recent: { ...(await this.hold(recent.map(whole))), takes: recent.length },
+      recent: {
+        ...(this.pooled.get(keyOf(recent)) ?? notYet(newest)),
+        takes: recent.length,
+      },
       takes: group
-        .map(({ id, startedAt, summary: { hold } }) => ({
-          id,
-          startedAt: startedAt.toISOString(),
-          beats: hold!.beats!,
-          range: hold!.range!,
-          toleranceMs: hold!.toleranceMs,
-        }))
+        .map(({ id, startedAt, hold }) => ({ id, startedAt: startedAt.toISOString(), ...hold }))
         .reverse(),
     };
   }
 }
 
-function practised({ planId, document }: TakeRow): Pick<HoldGroup, 'name' | 'family'> {
+/** A row whose figure cannot be read carries none. */
+function carries(row: Row<TakeRow>): row is HoldRow {
+  try {
+    return row.hold?.beats != null && row.hold.range != null && !Number.isNaN(row.startedAt.getTime());
+  } catch (error) {
+    if (error instanceof UnreadableRow) return false;
+    throw error;
+  }
+}
+
+function notYet({ hold }: HoldRow): Report['holdBeats'] {
+  const why = 'these takes are being measured anew';
+  return { toleranceMs: hold.toleranceMs, confidence: 0.8, beats: null, range: null, why };
+}
+
+function recentOf(group: HoldRow[]): HoldRow[] {
+  const oldestMs = group[0].startedAt.getTime() - RECENT.days * 86_400_000;
+  return group.filter(({ startedAt }) => startedAt.getTime() >= oldestMs).slice(0, RECENT.takes);
+}
+
+const keyOf = (group: (HoldRow & { updatedAt?: Date })[]) =>
+  group.map(({ id, estimator, updatedAt }) => `${id} ${estimator} ${updatedAt?.getTime()}`).join(',');
+
+function practised({ planId, title }: TakeRow): Pick<HoldGroup, 'name' | 'family'> {
   const family = planId === null ? null : familyOf(planId);
-  return { name: family?.name ?? document.plan.title, family: family?.number ?? null };
+  return { name: family?.name ?? title, family: family?.number ?? null };
 }
 
 /** By family or title, and within one by tempo, each group newest first. */
-function grouped(rows: Row<TakeRow>[]): Row<TakeRow>[][] {
-  const byName = new Map<string, Row<TakeRow>[]>();
+function grouped(rows: HoldRow[]): HoldRow[][] {
+  const byName = new Map<string, HoldRow[]>();
   for (const row of rows) {
     const { name } = practised(row);
-    byName.set(name, [...(byName.get(name) ?? []), row]);
+    const group = byName.get(name);
+    if (group) group.push(row);
+    else byName.set(name, [row]);
   }
   const groups = [...byName.values()].flatMap(byTempo);
   return groups.sort((a, b) => b[0].startedAt.getTime() - a[0].startedAt.getTime());
 }
 
-function byTempo(rows: Row<TakeRow>[]): Row<TakeRow>[][] {
-  const groups: Row<TakeRow>[][] = [];
+function byTempo(rows: HoldRow[]): HoldRow[][] {
+  const groups: HoldRow[][] = [];
   let slowest = NaN;
   for (const row of [...rows].sort((a, b) => a.quarterBpm - b.quarterBpm)) {
     if (row.quarterBpm <= slowest * SAME_TEMPO) groups.at(-1)!.push(row);

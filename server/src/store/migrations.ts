@@ -1,11 +1,56 @@
-/** Migrations in order; one that has landed is never changed. */
+/**
+ * Migrations in order; what one that has landed leads to never changes. Each runs in one transaction with its record, and each
+ * may be met half done (an older version could be interrupted in the middle), so it adds only what is missing.
+ */
+import { randomUUID } from 'node:crypto';
 import type { Take } from '@feldspar/core/take';
 import { quartersPerMinute, tempo } from '@feldspar/core/time';
-import { DataTypes, type QueryInterface, QueryTypes } from 'sequelize';
+import {
+  DataTypes,
+  type ModelAttributes,
+  type QueryInterface,
+  QueryTypes,
+  type Transaction,
+} from 'sequelize';
 
-interface Migration {
+export interface Migration {
   name: string;
-  up(queries: QueryInterface): Promise<void>;
+  up(tables: Tables): Promise<void>;
+}
+
+/** The database inside the migration's transaction. */
+export class Tables {
+  private readonly queries: QueryInterface;
+  private readonly transaction: Transaction;
+
+  constructor(queries: QueryInterface, transaction: Transaction) {
+    this.queries = queries;
+    this.transaction = transaction;
+  }
+
+  /** Where it is not there yet. */
+  async create(table: string, columns: ModelAttributes): Promise<void> {
+    await this.queries.createTable(table, columns, { transaction: this.transaction });
+  }
+
+  async addColumn(table: string, column: string, attributes: ModelAttributes[string]): Promise<void> {
+    const known = await this.select<{ name: string }>(`PRAGMA table_info(${table})`);
+    if (known.some(({ name }) => name === column)) return;
+    await this.queries.addColumn(table, column, attributes as never, { transaction: this.transaction });
+  }
+
+  async addIndex(table: string, columns: string[]): Promise<void> {
+    const name = [table, ...columns].join('_').replace(/[A-Z]/g, (letter) => `_${letter.toLowerCase()}`);
+    await this.run(`CREATE INDEX IF NOT EXISTS ${name} ON ${table} (${columns.join(', ')})`);
+  }
+
+  async run(sql: string, replacements: Record<string, unknown> = {}): Promise<void> {
+    await this.queries.sequelize.query(sql, { replacements, transaction: this.transaction });
+  }
+
+  select<Row extends object>(sql: string): Promise<Row[]> {
+    return this.queries.sequelize.query<Row>(sql, { type: QueryTypes.SELECT, transaction: this.transaction });
+  }
 }
 
 const id = { type: DataTypes.UUID, primaryKey: true, allowNull: false } as const;
@@ -17,14 +62,14 @@ const times = {
 export const MIGRATIONS: readonly Migration[] = [
   {
     name: '001-players-plans-takes',
-    async up(queries) {
-      await queries.createTable('players', {
+    async up(tables) {
+      await tables.create('players', {
         id,
         name: { type: DataTypes.STRING, allowNull: false },
         instrument: { type: DataTypes.STRING, allowNull: false },
         ...times,
       });
-      await queries.createTable('plans', {
+      await tables.create('plans', {
         id,
         title: { type: DataTypes.STRING, allowNull: false },
         trains: { type: DataTypes.STRING, allowNull: false },
@@ -32,7 +77,7 @@ export const MIGRATIONS: readonly Migration[] = [
         document: { type: DataTypes.JSON, allowNull: false },
         ...times,
       });
-      await queries.createTable('takes', {
+      await tables.create('takes', {
         id,
         playerId: { type: DataTypes.UUID, allowNull: true, references: { model: 'players', key: 'id' } },
         planId: { type: DataTypes.UUID, allowNull: true, references: { model: 'plans', key: 'id' } },
@@ -44,37 +89,119 @@ export const MIGRATIONS: readonly Migration[] = [
         deletedAt: { type: DataTypes.DATE, allowNull: true },
         ...times,
       });
-      await queries.addIndex('takes', ['startedAt', 'id']);
-      await queries.addIndex('takes', ['playerId', 'startedAt']);
+      await tables.addIndex('takes', ['startedAt', 'id']);
+      await tables.addIndex('takes', ['playerId', 'startedAt']);
     },
   },
   {
     name: '002-tempos-to-compare',
-    async up(queries) {
-      await queries.addColumn('plans', 'deletedAt', { type: DataTypes.DATE, allowNull: true });
-      await queries.addColumn('takes', 'trueTempo', { type: DataTypes.JSON, allowNull: true });
-      await queries.addColumn('takes', 'quarterBpm', {
+    async up(tables) {
+      await tables.addColumn('plans', 'deletedAt', { type: DataTypes.DATE, allowNull: true });
+      await tables.addColumn('takes', 'trueTempo', { type: DataTypes.JSON, allowNull: true });
+      await tables.addColumn('takes', 'quarterBpm', {
         type: DataTypes.DOUBLE,
         allowNull: false,
         defaultValue: 0,
       });
-      const takes = await queries.sequelize.query<{ id: string; document: string }>(
-        'SELECT id, document FROM takes',
-        { type: QueryTypes.SELECT },
-      );
-      for (const { id, document } of takes) {
-        const { bpm, beat } = (JSON.parse(document) as Take).plan.sections[0].tempo;
-        const quarterBpm = quartersPerMinute(tempo(bpm, beat)).valueOf();
-        await queries.bulkUpdate('takes', { quarterBpm }, { id });
-      }
-      await queries.addIndex('takes', ['quarterBpm', 'id']);
+      await eachTake(tables, async (take, key) => {
+        const { bpm, beat } = take.plan.sections[0].tempo;
+        await tables.run('UPDATE takes SET quarterBpm = :quarterBpm WHERE id = :id', {
+          quarterBpm: quartersPerMinute(tempo(bpm, beat)).valueOf(),
+          id: key,
+        });
+      });
+      await tables.addIndex('takes', ['quarterBpm', 'id']);
     },
   },
   {
     name: '003-how-takes-are-judged',
-    async up(queries) {
-      await queries.addColumn('takes', 'judging', { type: DataTypes.JSON, allowNull: true });
-      await queries.addIndex('takes', ['estimator']);
+    async up(tables) {
+      await tables.addColumn('takes', 'judging', { type: DataTypes.JSON, allowNull: true });
+      await tables.addIndex('takes', ['estimator']);
+    },
+  },
+  {
+    name: '004-what-lists-show',
+    async up(tables) {
+      // What a list shows of a take, beside its document: lists never read documents.
+      await tables.addColumn('takes', 'title', {
+        type: DataTypes.STRING,
+        allowNull: false,
+        defaultValue: '',
+      });
+      await tables.addColumn('takes', 'tempo', { type: DataTypes.JSON, allowNull: true });
+      await tables.addColumn('takes', 'input', {
+        type: DataTypes.STRING,
+        allowNull: false,
+        defaultValue: '',
+      });
+      await tables.addColumn('takes', 'stopped', {
+        type: DataTypes.BOOLEAN,
+        allowNull: false,
+        defaultValue: false,
+      });
+      // Why a take is not measured yet; what its player did alone, for holding over weeks.
+      await tables.addColumn('takes', 'unmeasured', { type: DataTypes.TEXT, allowNull: true });
+      await tables.addColumn('takes', 'alone', { type: DataTypes.JSON, allowNull: true });
+      await tables.addColumn('takes', 'hold', { type: DataTypes.JSON, allowNull: true });
+      // Changes so far: what a change was made on is compared with it.
+      await tables.addColumn('plans', 'revision', {
+        type: DataTypes.INTEGER,
+        allowNull: false,
+        defaultValue: 1,
+      });
+      await eachTake(tables, async (take, key) => {
+        await tables.run(
+          'UPDATE takes SET title = :title, tempo = :tempo, input = :input, stopped = :stopped WHERE id = :id',
+          {
+            title: take.plan.title,
+            tempo: JSON.stringify(take.plan.sections[0].tempo),
+            input: take.input,
+            stopped: take.stoppedAtS !== null,
+            id: key,
+          },
+        );
+      });
+      // Their figures stay; the ones that are new are computed in the background, as after any new estimator.
+      await tables.run('UPDATE takes SET estimator = 0');
+      await tables.addIndex('takes', ['deletedAt']);
+      await knowThyself(tables);
     },
   },
 ];
+
+/** A take whose document cannot be read keeps what it has: it is shown as such, and costs no other. */
+async function eachTake(tables: Tables, change: (take: Take, id: string) => Promise<void>): Promise<void> {
+  const ids = await tables.select<{ id: string }>('SELECT id FROM takes');
+  for (const row of ids) {
+    // One at a time: a studio's takes together are more than a machine's memory.
+    const [{ document }] = await tables.select<{ document: string }>(
+      `SELECT document FROM takes WHERE id = ${quoted(row.id)}`,
+    );
+    let take: Take;
+    try {
+      take = JSON.parse(document) as Take;
+      await change(take, row.id);
+    } catch (error) {
+      if (!(error instanceof SyntaxError || error instanceof TypeError || error instanceof RangeError))
+        throw error;
+    }
+  }
+}
+
+const quoted = (text: string) => `'${text.replaceAll("'", "''")}'`;
+
+/** The database's own id, and a count of its changes that no writer can forget. */
+async function knowThyself(tables: Tables): Promise<void> {
+  await tables.run('CREATE TABLE IF NOT EXISTS studio (id TEXT NOT NULL, revision INTEGER NOT NULL)');
+  await tables.run(
+    'INSERT INTO studio (id, revision) SELECT :id, 1 WHERE NOT EXISTS (SELECT 1 FROM studio)',
+    { id: randomUUID() },
+  );
+  for (const table of ['takes', 'plans', 'players'])
+    for (const change of ['INSERT', 'UPDATE', 'DELETE'])
+      await tables.run(
+        `CREATE TRIGGER IF NOT EXISTS ${table}_${change.toLowerCase()}_counted AFTER ${change} ON ${table}
+           BEGIN UPDATE studio SET revision = revision + 1; END`,
+      );
+}

@@ -1,8 +1,9 @@
 /** Sequelize models of the tables that the migrations make. */
 import type { Plan, SaidTempo } from '@feldspar/core/plan';
 import type { Take, TakeSummary } from '@feldspar/core/take';
-import type { Judging } from '@feldspar/core/timing';
+import type { AloneIntervals, Judging } from '@feldspar/core/timing';
 import { DataTypes, type Model, type ModelStatic, type Sequelize } from 'sequelize';
+import { jsonColumn } from './json-column.ts';
 
 export interface PlayerRow {
   id: string;
@@ -17,6 +18,8 @@ export interface PlanRow {
   /** Ships with the application; not the user's own. */
   ready: boolean;
   document: Plan;
+  /** How often it was changed; what a change was made on is compared with it. */
+  revision: number;
   deletedAt: Date | null;
 }
 
@@ -26,16 +29,29 @@ export interface TakeRow {
   planId: string | null;
   startedAt: Date;
   note: string;
-  /** The raw take, without its note, true tempo and judging. */
+  /** The raw take, without its note, true tempo and judging. Large: lists never read it. */
   document: Take;
+  /** From the document, for lists. */
+  title: string;
+  tempo: Take['plan']['sections'][number]['tempo'] | null;
+  input: Take['input'];
+  stopped: boolean;
   /** What the tempo really was, where somebody said so. */
   trueTempo: SaidTempo | null;
   /** Tolerance and intended offset, where somebody said so. */
   judging: Judging | null;
   /** Its tempo (the true one if there is one) in the note by which takes are compared. */
   quarterBpm: number;
+  /** Of its figures; 0 while it was never measured. */
   estimator: number;
-  summary: TakeSummary;
+  /** Null while it is not measured. */
+  summary: TakeSummary | null;
+  /** What the player did alone, for holding over weeks; null while it is not measured. */
+  alone: AloneIntervals | null;
+  /** From the summary, for lists that want nothing else. */
+  hold: TakeSummary['hold'] | null;
+  /** Why it is not measured yet; measured anew by the next estimator. */
+  unmeasured: string | null;
   deletedAt: Date | null;
 }
 
@@ -62,7 +78,8 @@ export function defineModels(sequelize: Sequelize): Models {
       title: DataTypes.STRING,
       trains: DataTypes.STRING,
       ready: DataTypes.BOOLEAN,
-      document: DataTypes.JSON,
+      document: jsonColumn('document'),
+      revision: { type: DataTypes.INTEGER, defaultValue: 1 },
       deletedAt: DataTypes.DATE,
     },
     { tableName: 'plans', paranoid: true },
@@ -75,12 +92,19 @@ export function defineModels(sequelize: Sequelize): Models {
       planId: DataTypes.UUID,
       startedAt: DataTypes.DATE,
       note: DataTypes.TEXT,
-      document: DataTypes.JSON,
-      trueTempo: DataTypes.JSON,
-      judging: DataTypes.JSON,
+      document: jsonColumn('document'),
+      title: DataTypes.STRING,
+      tempo: jsonColumn('tempo'),
+      input: DataTypes.STRING,
+      stopped: DataTypes.BOOLEAN,
+      trueTempo: jsonColumn('trueTempo'),
+      judging: jsonColumn('judging'),
       quarterBpm: DataTypes.DOUBLE,
       estimator: DataTypes.INTEGER,
-      summary: DataTypes.JSON,
+      summary: jsonColumn('summary', 'null'),
+      alone: jsonColumn('alone'),
+      hold: jsonColumn('hold'),
+      unmeasured: DataTypes.TEXT,
       deletedAt: DataTypes.DATE,
     },
     { tableName: 'takes', paranoid: true },

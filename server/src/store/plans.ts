@@ -2,11 +2,15 @@
  * Plans: the ready ones that ship, and the user's own. A placement of a re-heard click is a ready plan too; there are so
  * many that one is stored only when a take is linked to it.
  */
+import { isDeepStrictEqual } from 'node:util';
 import type { Plan } from '@feldspar/core/plan';
 import { ALL_READY_PLANS, type ReadyPlan, readyPlanOf } from '@feldspar/core/practice';
+import { Op } from 'sequelize';
 import { Problem, notFound } from '../http/problem.ts';
 import type { Database } from './database.ts';
-import type { PlanRow } from './models.ts';
+import { UnreadableRow } from './json-column.ts';
+import type { PlanRow, Row } from './models.ts';
+import { type Page, beyond, cursorOf, readCursor } from './pages.ts';
 
 export class PlanStore {
   private readonly database: Database;
@@ -15,14 +19,24 @@ export class PlanStore {
     this.database = database;
   }
 
-  /** The ready plans of this version; run at every start. */
+  /** The ready plans of this version, at every start; what is the same already is not written again. */
   async putReadyPlans(): Promise<void> {
-    await this.database.models.plans.bulkCreate(ALL_READY_PLANS.map(rowOf), {
+    const { plans } = this.database.models;
+    const stored = new Map((await plans.findAll({ where: { ready: true } })).map((row) => [row.id, row]));
+    const changed = ALL_READY_PLANS.filter((ready) => !isSame(stored.get(ready.id), ready));
+    await plans.bulkCreate(changed.map(rowOf), {
       updateOnDuplicate: ['title', 'trains', 'ready', 'document'],
     });
   }
 
-  async put(id: string, plan: Plan): Promise<void> {
+  /**
+   * Stores an own plan.
+   * @param on the revision that was changed, 0 for a plan that was new; without it whatever is stored is replaced.
+   * @returns its revision now.
+   * @throws Problem 409 with the stored one, where it was changed meanwhile; 410 where it was deleted meanwhile.
+   */
+  async put(id: string, plan: Plan, on?: number): Promise<number> {
+    const { plans } = this.database.models;
     if (readyPlanOf(id)) {
       throw new Problem(
         409,
@@ -30,14 +44,27 @@ export class PlanStore {
         'Ready plans cannot be changed. Save yours under an id of its own.',
       );
     }
-    await this.database.models.plans.upsert({
-      id,
-      title: plan.title,
-      trains: '',
-      ready: false,
-      document: plan,
-      deletedAt: null,
-    });
+    const known = await plans.findByPk(id, { paranoid: false });
+    if (!known) {
+      if (on !== undefined && on > 0) throw new Problem(410, 'Deleted plan', GONE);
+      await plans.create({ ...ownRow(id, plan), revision: 1 });
+      return 1;
+    }
+    if (known.deletedAt) throw new Problem(410, 'Deleted plan', GONE);
+    // An answer that got lost is asked for again: the same plan is no other plan.
+    if (isStored(known, plan)) return known.revision;
+    if (on !== undefined && on !== known.revision) {
+      throw new Problem(409, 'Changed meanwhile', 'This plan was changed somewhere else meanwhile.', {
+        current: view(known),
+      });
+    }
+    const revision = known.revision + 1;
+    // Where another request was quicker no row has the revision any more.
+    const [count] = await plans.update(
+      { title: plan.title, document: plan, revision },
+      { where: { id, revision: known.revision } },
+    );
+    return count === 0 ? this.put(id, plan, on) : revision;
   }
 
   async get(id: string): Promise<StoredPlan> {
@@ -51,7 +78,7 @@ export class PlanStore {
   /** The id that a take may be linked to, or null when no such plan is known. */
   async link(id: string): Promise<string | null> {
     const { plans } = this.database.models;
-    if (await plans.findByPk(id, { paranoid: false })) return id;
+    if (await plans.findByPk(id, { paranoid: false, attributes: ['id'] })) return id;
     const ready = readyPlanOf(id);
     if (!ready) return null;
     await plans.upsert(rowOf(ready));
@@ -61,35 +88,115 @@ export class PlanStore {
   /** Deletes an own plan; its takes stay, and `restore` brings it back. */
   async remove(id: string): Promise<void> {
     if (readyPlanOf(id)) throw new Problem(409, 'A ready plan', 'Ready plans ship with Feldspar and stay.');
-    const row = await this.database.models.plans.findByPk(id);
+    const row = await this.database.models.plans.findByPk(id, { attributes: ['id', 'deletedAt'] });
     if (!row) throw notFound('plan', id);
     await row.destroy();
   }
 
   async restore(id: string): Promise<void> {
-    const row = await this.database.models.plans.findByPk(id, { paranoid: false });
+    const row = await this.database.models.plans.findByPk(id, {
+      paranoid: false,
+      attributes: ['id', 'deletedAt'],
+    });
     if (!row) throw notFound('plan', id);
     await row.restore();
   }
 
-  /** Ready plans in their order, then the user's own, newest first. Placements are not listed. */
-  async list(): Promise<StoredPlan[]> {
-    const rows = await this.database.models.plans.findAll({ order: [['createdAt', 'DESC']] });
-    const order = new Map(ALL_READY_PLANS.map(({ id }, i) => [id, i]));
-    const place = (row: PlanRow) => order.get(row.id) ?? ALL_READY_PLANS.length;
-    return rows
-      .filter(({ id, ready }) => !ready || order.has(id))
-      .sort((a, b) => place(a) - place(b))
-      .map(view);
+  /**
+   * Ready plans in their order on the first page, then the user's own, newest first. Placements are not listed.
+   * Documents are asked for one by one; a plan that cannot be read is listed as such.
+   */
+  async list({ cursor, limit }: { cursor?: string; limit: number }): Promise<Page<PlanItem>> {
+    const rows = await this.database.models.plans.findAll({
+      attributes: { exclude: ['deletedAt'] },
+      where: {
+        ready: false,
+        ...(cursor ? beyond('createdAt', 'DESC', readCursor(cursor, 'plans', 'date')) : {}),
+      },
+      order: [
+        ['createdAt', 'DESC'],
+        ['id', 'DESC'],
+      ],
+      limit: limit + 1,
+    });
+    const own = rows.slice(0, limit);
+    const last = own.at(-1) as (Row<PlanRow> & { createdAt: Date }) | undefined;
+    return {
+      items: [...(cursor ? [] : ALL_READY_PLANS.map((ready) => itemOf(rowOf(ready)))), ...own.map(itemOf)],
+      nextCursor: rows.length > limit && last ? cursorOf('plans', last.createdAt, last.id) : null,
+    };
+  }
+
+  /** Deleted own plans, the last deleted first. */
+  async deleted(most: number): Promise<(PlanItem & { deletedAt: string })[]> {
+    const rows = await this.database.models.plans.findAll({
+      where: { deletedAt: { [Op.ne]: null } },
+      order: [['deletedAt', 'DESC']],
+      limit: most,
+      paranoid: false,
+    });
+    return rows.map((row) => ({ ...itemOf(row), deletedAt: row.deletedAt!.toISOString() }));
   }
 }
 
+const GONE =
+  'This plan was deleted. Bring it back from the bin before it is changed, or save yours as a new plan.';
+
 export type StoredPlan = Omit<PlanRow, 'deletedAt'>;
 
-function rowOf({ id, plan, trains }: ReadyPlan): PlanRow {
-  return { id, title: plan.title, trains, ready: true, document: plan, deletedAt: null };
+/** What a list shows of a plan. */
+export interface PlanItem extends Omit<StoredPlan, 'document'> {
+  /** Of its first section; null where it cannot be read. */
+  tempo: Plan['sections'][number]['tempo'] | null;
+  /** It carries its count sheet. */
+  sheet: boolean;
+  unreadable: string | null;
 }
 
-function view({ id, title, trains, ready, document }: PlanRow): StoredPlan {
-  return { id, title, trains, ready, document };
+function rowOf({ id, plan, trains }: ReadyPlan): PlanRow {
+  return { ...ownRow(id, plan), trains, ready: true };
+}
+
+function ownRow(id: string, plan: Plan): PlanRow {
+  return { id, title: plan.title, trains: '', ready: false, document: plan, revision: 1, deletedAt: null };
+}
+
+function view({ id, title, trains, ready, document, revision }: PlanRow): StoredPlan {
+  return { id, title, trains, ready, document, revision };
+}
+
+function itemOf(row: PlanRow): PlanItem {
+  const { id, title, trains, ready, revision } = row;
+  const item = { id, title, trains, ready: Boolean(ready), revision };
+  try {
+    const { document } = row;
+    return {
+      ...item,
+      tempo: document.sections[0].tempo,
+      sheet: document.sheet !== undefined,
+      unreadable: null,
+    };
+  } catch (error) {
+    if (!(error instanceof UnreadableRow || error instanceof TypeError)) throw error;
+    return {
+      ...item,
+      tempo: null,
+      sheet: false,
+      unreadable: 'The stored plan cannot be read: it is damaged.',
+    };
+  }
+}
+
+function isSame(row: Row<PlanRow> | undefined, { plan, trains }: ReadyPlan): boolean {
+  return row !== undefined && row.trains === trains && row.title === plan.title && isStored(row, plan);
+}
+
+/** A stored plan that cannot be read is no plan that it could be the same as. */
+function isStored(row: PlanRow, plan: Plan): boolean {
+  try {
+    return isDeepStrictEqual(row.document, JSON.parse(JSON.stringify(plan)));
+  } catch (error) {
+    if (error instanceof UnreadableRow) return false;
+    throw error;
+  }
 }

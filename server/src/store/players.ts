@@ -3,7 +3,7 @@ import { z } from 'zod';
 import type { Database } from './database.ts';
 import type { PlayerRow } from './models.ts';
 
-export const playerSchema = z.object({
+export const playerSchema = z.strictObject({
   name: z.string().trim().min(1, 'give the player a name').max(80, 'a name has at most 80 characters'),
   instrument: z.string().trim().max(80, 'an instrument has at most 80 characters').default(''),
 });

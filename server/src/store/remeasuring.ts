@@ -15,6 +15,7 @@ export class Remeasuring {
   private readonly log: Pick<Logger, 'warn'>;
   private current: Progress = { running: false, done: 0, total: 0, failed: 0 };
   private asked = false;
+  private running: Promise<void> = Promise.resolve();
 
   constructor(takes: Pick<TakeStore, 'outdated' | 'remeasure'>, log: Pick<Logger, 'warn'>) {
     this.takes = takes;
@@ -26,8 +27,12 @@ export class Remeasuring {
   }
 
   /** Runs to its end or until it is stopped; a second call while it runs changes nothing. */
-  async run(): Promise<void> {
-    if (this.current.running) return;
+  run(): Promise<void> {
+    if (!this.current.running) this.running = this.measureAll();
+    return this.running;
+  }
+
+  private async measureAll(): Promise<void> {
     this.asked = true;
     this.current = { running: true, done: 0, total: 0, failed: 0 };
     try {
@@ -36,7 +41,7 @@ export class Remeasuring {
       for (const id of ids) {
         if (!this.asked) break;
         try {
-          await this.takes.remeasure(id);
+          if (!(await this.takes.remeasure(id))) this.current.failed++;
         } catch (error) {
           this.current.failed++;
           this.log.warn({ take: id, error: (error as Error).message }, 'not measured anew');
@@ -51,5 +56,11 @@ export class Remeasuring {
   /** After the take in hand. What is left is taken up by the next run. */
   stop(): void {
     this.asked = false;
+  }
+
+  /** Stops, and waits for the take in hand. */
+  async end(): Promise<void> {
+    this.stop();
+    await this.running.catch(() => undefined);
   }
 }

@@ -8,10 +8,12 @@ import { type Take, type TakeSummary, takeTempo } from '@feldspar/core/take';
 import { quartersPerMinute } from '@feldspar/core/time';
 import { ESTIMATOR, type Judging } from '@feldspar/core/timing';
 import { Op, UniqueConstraintError, type WhereOptions } from 'sequelize';
-import type { Measure } from '../compute/measure.ts';
+import { type Measure, TooMuch } from '../compute/measure.ts';
 import { Problem, notFound } from '../http/problem.ts';
 import type { Database } from './database.ts';
+import { UnreadableRow } from './json-column.ts';
 import type { Row, TakeRow } from './models.ts';
+import { type Page, beyond, cursorOf, readCursor } from './pages.ts';
 import type { PlanStore } from './plans.ts';
 
 /** What a list shows of a take. */
@@ -20,7 +22,8 @@ export interface TakeItem {
   playerId: string | null;
   planId: string | null;
   title: string;
-  tempo: Take['plan']['sections'][number]['tempo'];
+  /** Null where the stored take cannot be read. */
+  tempo: Take['plan']['sections'][number]['tempo'] | null;
   /** What the tempo really was, where somebody said so. */
   trueTempo: SaidTempo | null;
   /** Its tempo (the true one if there is one) in quarters a minute, by which takes are compared. */
@@ -29,13 +32,26 @@ export interface TakeItem {
   input: Take['input'];
   stopped: boolean;
   note: string;
-  summary: TakeSummary;
+  /** Null while it is not measured. */
+  summary: TakeSummary | null;
+  /** Why it is not measured; null where it is. */
+  unmeasured: string | null;
+  /** What of the stored take cannot be read; null for a whole one. */
+  unreadable: string | null;
 }
 
-export interface TakePage {
-  items: TakeItem[];
-  nextCursor: string | null;
+/** The parts of a take that may change. What is left out stays. */
+export interface TakeChange {
+  note?: string;
+  trueTempo?: SaidTempo | null;
+  judging?: Judging | null;
 }
+
+/** Read for lists; the document and what was done alone are large and are not. */
+const LISTED = [
+  ...(['id', 'playerId', 'planId', 'startedAt', 'note', 'title', 'tempo', 'input', 'stopped'] as const),
+  ...(['trueTempo', 'quarterBpm', 'summary', 'unmeasured', 'deletedAt'] as const),
+];
 
 /** The orders of a list: by which column, and which way. */
 const ORDERS = {
@@ -80,7 +96,6 @@ export class TakeStore {
       take.playerId ? players.findByPk(take.playerId) : null,
       take.planId ? this.plans.link(take.planId) : null,
     ]);
-    const { summary } = await this.measure(take);
     const row = {
       id: take.id,
       playerId: player?.id ?? null,
@@ -88,43 +103,63 @@ export class TakeStore {
       startedAt: new Date(take.startedAt),
       note: take.note,
       document: raw(take),
+      title: take.plan.title,
+      tempo: take.plan.sections[0].tempo,
+      input: take.input,
+      stopped: take.stoppedAtS !== null,
       trueTempo: take.trueTempo ?? null,
       judging: take.judging ?? null,
       quarterBpm: comparable(take),
-      estimator: ESTIMATOR,
-      summary,
+      ...UNMEASURED,
       deletedAt: null,
     };
+    let stored: Row<TakeRow>;
     try {
-      await takes.create(row);
-      return true;
+      stored = await takes.create(row);
     } catch (error) {
       // The same take arrived twice at once: the other one is stored now, and is compared as usual.
-      if (error instanceof UniqueConstraintError) return this.put(take);
+      const twice = error instanceof UniqueConstraintError && (await takes.findByPk(take.id, KNOWN)) !== null;
+      if (twice) return this.put(take);
       throw error;
     }
+    // It is stored, whatever measuring makes of it.
+    await this.measureRow(stored);
+    return true;
   }
 
   async get(id: string): Promise<Take> {
     return whole(await this.find(id));
   }
 
-  async setNote(id: string, note: string): Promise<void> {
+  /**
+   * Changes what is said about it, all of it or nothing; the raw take stays as it came.
+   * @param was what the change was made on: where it is something else by now, nothing is changed.
+   * @throws Problem 409 with what it is now.
+   */
+  async change(id: string, change: TakeChange, was: TakeChange = {}): Promise<void> {
     const row = await this.find(id);
-    await row.update({ note });
-  }
-
-  /** What the tempo really was; null takes it back. The raw take stays as it came. */
-  async setTrueTempo(id: string, trueTempo: SaidTempo | null): Promise<void> {
-    const row = await this.find(id);
-    await row.update({ trueTempo, quarterBpm: comparable({ plan: row.document.plan, trueTempo }) });
-  }
-
-  /** How it is judged; null takes it back. The figures of lists follow at once. */
-  async setJudging(id: string, judging: Judging | null): Promise<void> {
-    const row = await this.find(id);
-    const { summary } = await this.measure({ ...row.document, judging });
-    await row.update({ judging, estimator: ESTIMATOR, summary });
+    const now = { note: row.note, trueTempo: row.trueTempo, judging: row.judging };
+    const names = Object.keys(was) as (keyof TakeChange)[];
+    // The very same said twice is no conflict: an answer that got lost is asked for again.
+    const other = names.filter(
+      (name) => !isDeepStrictEqual(now[name], was[name]) && !isDeepStrictEqual(now[name], change[name]),
+    );
+    if (other.length > 0) {
+      throw new Problem(
+        409,
+        'Changed meanwhile',
+        `The ${other.join(' and the ')} of this take was changed somewhere else meanwhile.`,
+        { current: Object.fromEntries(other.map((name) => [name, now[name]])) },
+      );
+    }
+    const { trueTempo, judging } = change;
+    const rejudged = judging !== undefined && !isDeepStrictEqual(judging, now.judging);
+    await row.update({
+      ...change,
+      ...(trueTempo === undefined ? {} : { quarterBpm: comparable({ plan: row.document.plan, trueTempo }) }),
+      ...(rejudged ? { estimator: 0 } : {}),
+    });
+    if (rejudged) await this.measureRow(row);
   }
 
   /** Takes whose figures are of an older estimator, newest first. */
@@ -137,12 +172,36 @@ export class TakeStore {
     return rows.map(({ id }) => id);
   }
 
-  /** Computes a take's figures anew; of a take that is gone meanwhile nothing. */
-  async remeasure(id: string): Promise<void> {
+  /**
+   * Computes a take's figures anew; of a take that is gone meanwhile nothing.
+   * @returns whether it has figures now. One that cannot be measured keeps what it had, and the reason.
+   */
+  async remeasure(id: string): Promise<boolean> {
     const row = await this.database.models.takes.findByPk(id);
-    if (!row) return;
-    const { summary } = await this.measure(whole(row));
-    await row.update({ estimator: ESTIMATOR, summary });
+    return row ? this.measureRow(row) : true;
+  }
+
+  private async measureRow(row: Row<TakeRow>): Promise<boolean> {
+    const figures = await this.figuresOf(row);
+    try {
+      await row.update(figures);
+    } catch {
+      // The raw take is stored, and that counts; its figures are computed again when there is room for them.
+      return false;
+    }
+    return figures.unmeasured === null;
+  }
+
+  private async figuresOf(row: Row<TakeRow>): Promise<Partial<TakeRow>> {
+    try {
+      const { summary, alone } = await this.measure(whole(row));
+      const { hold = null } = summary;
+      return { estimator: ESTIMATOR, summary, alone, hold, unmeasured: null };
+    } catch (error) {
+      // A busy machine may be quicker at the next start; anything else only another estimator will measure.
+      const estimator = error instanceof TooMuch ? 0 : ESTIMATOR;
+      return { estimator, unmeasured: (error as Error).message || 'it cannot be measured' };
+    }
   }
 
   async remove(id: string): Promise<void> {
@@ -150,7 +209,10 @@ export class TakeStore {
   }
 
   async restore(id: string): Promise<void> {
-    const row = await this.database.models.takes.findByPk(id, { paranoid: false });
+    const row = await this.database.models.takes.findByPk(id, {
+      paranoid: false,
+      attributes: ['id', 'deletedAt'],
+    });
     if (!row) throw notFound('take', id);
     await row.restore();
   }
@@ -160,16 +222,16 @@ export class TakeStore {
     cursor?: string;
     limit: number;
     order: TakeOrder;
-  }): Promise<TakePage> {
+  }): Promise<Page<TakeItem>> {
     const [column, direction] = ORDERS[filter.order];
-    const beyond = direction === 'ASC' ? Op.gt : Op.lt;
-    const where: WhereOptions<TakeRow>[] = [];
+    const where: WhereOptions[] = [];
     if (filter.playerId) where.push({ playerId: filter.playerId });
     if (filter.cursor) {
-      const { value, id } = readCursor(filter.cursor, filter.order);
-      where.push({ [Op.or]: [{ [column]: { [beyond]: value } }, { [column]: value, id: { [beyond]: id } }] });
+      const kind = column === 'startedAt' ? 'date' : 'number';
+      where.push(beyond(column, direction, readCursor(filter.cursor, filter.order, kind)));
     }
     const rows = await this.database.models.takes.findAll({
+      attributes: [...LISTED],
       where: { [Op.and]: where },
       order: [
         [column, direction],
@@ -181,8 +243,20 @@ export class TakeStore {
     const last = page.at(-1);
     return {
       items: page.map(itemOf),
-      nextCursor: rows.length > filter.limit && last ? cursorOf(last, filter.order) : null,
+      nextCursor: rows.length > filter.limit && last ? cursorOf(filter.order, last[column], last.id) : null,
     };
+  }
+
+  /** Deleted ones, the last deleted first. */
+  async deleted(most: number): Promise<(TakeItem & { deletedAt: string })[]> {
+    const rows = await this.database.models.takes.findAll({
+      attributes: [...LISTED],
+      where: { deletedAt: { [Op.ne]: null } },
+      order: [['deletedAt', 'DESC']],
+      limit: most,
+      paranoid: false,
+    });
+    return rows.map((row) => ({ ...itemOf(row), deletedAt: row.deletedAt!.toISOString() }));
   }
 
   private async find(id: string): Promise<Row<TakeRow>> {
@@ -192,22 +266,35 @@ export class TakeStore {
   }
 }
 
+const KNOWN = { paranoid: false, attributes: ['id'] };
+
+/** Of a take that was never measured. */
+const UNMEASURED = { estimator: 0, summary: null, alone: null, hold: null, unmeasured: null } as const;
+
+/** A row that cannot be read is listed as such: it costs no other. */
 function itemOf(row: Row<TakeRow>): TakeItem {
-  const { document } = row;
-  return {
-    id: row.id,
-    playerId: row.playerId,
-    planId: row.planId,
-    title: document.plan.title,
-    tempo: document.plan.sections[0].tempo,
-    trueTempo: row.trueTempo,
-    quarterBpm: row.quarterBpm,
-    startedAt: row.startedAt.toISOString(),
-    input: document.input,
-    stopped: document.stoppedAtS !== null,
-    note: row.note,
-    summary: row.summary,
+  const { id, playerId, planId, quarterBpm, input, stopped, note, unmeasured, startedAt } = row;
+  const faults: string[] = [];
+  const read = <Value>(value: () => Value): Value | null => {
+    try {
+      return value();
+    } catch (error) {
+      if (!(error instanceof UnreadableRow || error instanceof RangeError)) throw error;
+      faults.push(error instanceof UnreadableRow ? error.message : 'Its time cannot be read.');
+      return null;
+    }
   };
+  const item = {
+    ...{ id, playerId, planId, quarterBpm, input, note, unmeasured },
+    stopped: Boolean(stopped),
+    title: row.title || 'A take that cannot be read',
+    tempo: read(() => row.tempo),
+    trueTempo: read(() => row.trueTempo),
+    startedAt: read(() => startedAt.toISOString()) ?? new Date(0).toISOString(),
+    summary: read(() => row.summary),
+  };
+  if (!item.tempo && faults.length === 0) faults.push('The stored document cannot be read: it is damaged.');
+  return { ...item, unreadable: faults.length > 0 ? faults.join(' ') : null };
 }
 
 /** Note, true tempo and judging are the parts that change; they are kept beside the raw take. */
@@ -215,29 +302,11 @@ function raw(take: Take): Take {
   return JSON.parse(JSON.stringify({ ...take, note: '', trueTempo: undefined, judging: undefined })) as Take;
 }
 
-/** The raw take with what is said about it. */
+/** The raw take with what is said about it. @throws UnreadableRow */
 export function whole({ document, note, trueTempo, judging }: TakeRow): Take {
   return { ...document, note, ...(trueTempo ? { trueTempo } : {}), ...(judging ? { judging } : {}) };
 }
 
 function comparable(take: Pick<Take, 'plan' | 'trueTempo'>): number {
   return quartersPerMinute(takeTempo(take)).valueOf();
-}
-
-function cursorOf(row: Row<TakeRow>, order: TakeOrder): string {
-  const value = order === 'newest' ? row.startedAt.toISOString() : row.quarterBpm;
-  return Buffer.from(`${order} ${value} ${row.id}`).toString('base64url');
-}
-
-function readCursor(text: string, order: TakeOrder): { value: Date | number; id: string } {
-  const [of, key, id] = Buffer.from(text, 'base64url').toString().split(' ');
-  const value = order === 'newest' ? new Date(key) : Number(key);
-  if (of !== order || !id || Number.isNaN(value.valueOf())) {
-    throw new Problem(
-      400,
-      'Not a cursor',
-      'Use the nextCursor of the page before, unchanged, in the same order.',
-    );
-  }
-  return { value, id };
 }

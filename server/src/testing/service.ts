@@ -6,43 +6,24 @@ import { pino } from 'pino';
 import supertest from 'supertest';
 import { createApp } from '../app.ts';
 import { computeHere } from '../compute/measure.ts';
-import { openDatabase } from '../store/database.ts';
-import { HoldStore } from '../store/holds.ts';
-import { PlanStore } from '../store/plans.ts';
-import { PlayerStore } from '../store/players.ts';
-import { Remeasuring } from '../store/remeasuring.ts';
-import { TakeStore } from '../store/takes.ts';
+import { openStudio } from '../studio.ts';
 
-export async function startService(folder = mkdtempSync(join(tmpdir(), 'feldspar-'))) {
-  const database = await openDatabase(folder);
-  const { measure, hold } = computeHere();
-  const log = pino({ level: 'silent' });
-  const plans = new PlanStore(database);
-  const players = new PlayerStore(database);
-  const takes = new TakeStore(database, plans, measure);
-  const remeasuring = new Remeasuring(takes, log);
-  await plans.putReadyPlans();
+export const newFolder = () => mkdtempSync(join(tmpdir(), 'feldspar-'));
+
+export async function startService(folder = newFolder(), compute = computeHere()) {
+  const studio = await openStudio(folder, compute);
   const app = createApp({
-    takes,
-    plans,
-    players,
-    measure,
-    holds: new HoldStore(database, hold),
-    remeasuring,
+    ...studio,
     version: 'test',
-    log,
+    log: pino({ level: 'silent' }),
     webFolder: join(folder, 'web'),
   });
   return {
+    ...studio,
     request: supertest(app.callback()),
-    database,
-    takes,
-    players,
-    remeasuring,
     folder,
-    close: () => database.close(),
     async remove() {
-      await database.close();
+      await studio.close();
       rmSync(folder, { recursive: true, force: true });
     },
   };

@@ -1,19 +1,19 @@
-/** What is said about a take changes beside the raw take: on the server, or in the outbox while the take still waits there. */
+/** What is said about a take changes beside the raw take. It is kept at once, and sent from whatever screen. */
 import type { Take } from '@feldspar/core/take';
-import { mutate } from 'swr';
-import { keep, waitingTake } from '../local/outbox.ts';
-import { request } from './client.ts';
-import { isTakeList } from './hooks.ts';
+import { ask } from '../outbox/outbox.ts';
 
 export type TakeChange = Partial<Pick<Take, 'note' | 'trueTempo' | 'judging'>>;
 
-/** @throws OfflineError, ProblemError */
-export async function changeTake(take: Take, change: TakeChange): Promise<void> {
-  const waiting = await waitingTake(take.id);
-  if (waiting) await keep({ ...waiting, ...change }, 'waiting');
-  else await request('PATCH', `/takes/${take.id}`, change);
-  await mutate<Take>(`/takes/${take.id}`, (current) => ({ ...(current ?? take), ...change }), {
-    revalidate: false,
+const WORDS = { note: 'A note on', trueTempo: 'The true tempo of', judging: 'How to judge' } as const;
+
+/** @param was what the change was made on, where the server has the take. */
+export function changeTake(id: string, title: string, change: TakeChange, was?: TakeChange): Promise<void> {
+  const [name] = Object.keys(change) as (keyof TakeChange)[];
+  return ask({
+    thing: `take ${id}`,
+    method: 'PATCH',
+    path: `/takes/${id}`,
+    body: { ...change, ...(was ? { was } : {}) },
+    said: `${WORDS[name]} ${title}`,
   });
-  void mutate(isTakeList);
 }

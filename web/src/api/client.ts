@@ -4,9 +4,12 @@ import type { FieldProblem } from '@feldspar/core/plan';
 export class ProblemError extends Error {
   readonly status: number;
   readonly errors: FieldProblem[];
+  /** What the server has instead, where something was changed meanwhile. */
+  readonly current: unknown;
 
-  constructor(status: number, detail: string, errors: FieldProblem[] = []) {
+  constructor(status: number, detail: string, errors: FieldProblem[] = [], current?: unknown) {
     super(detail);
+    this.current = current;
     this.name = 'ProblemError';
     this.status = status;
     this.errors = errors;
@@ -38,6 +41,7 @@ export async function request<Answer>(method: string, path: string, body?: unkno
     const problem = (await response.json().catch(() => null)) as {
       detail?: string;
       errors?: FieldProblem[];
+      current?: unknown;
     } | null;
     // A proxy in front of a stopped server answers 502 to 504 without a problem document.
     if (!problem && response.status >= 500) throw new OfflineError();
@@ -45,6 +49,7 @@ export async function request<Answer>(method: string, path: string, body?: unkno
       response.status,
       problem?.detail ?? `The server answered ${response.status}.`,
       problem?.errors,
+      problem?.current,
     );
   }
   const text = await response.text();

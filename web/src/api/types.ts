@@ -15,6 +15,25 @@ export interface StoredPlan {
   trains: string;
   ready: boolean;
   document: Plan;
+  /** How often it was changed. */
+  revision: number;
+}
+
+/** What a list says of a plan; its document is asked for by itself. */
+export interface PlanItem extends Omit<StoredPlan, 'document'> {
+  /** Of its first section; null where it cannot be read. */
+  tempo: Plan['sections'][number]['tempo'] | null;
+  /** It carries its count sheet. */
+  sheet: boolean;
+  /** What is wrong with the stored plan; null for a whole one. */
+  unreadable: string | null;
+}
+
+/** What was deleted, the last deleted first. */
+export interface Bin {
+  daysKept: number;
+  takes: (TakeItem & { deletedAt: string })[];
+  plans: (PlanItem & { deletedAt: string })[];
 }
 
 export interface TakeItem {
@@ -22,7 +41,8 @@ export interface TakeItem {
   playerId: string | null;
   planId: string | null;
   title: string;
-  tempo: Plan['sections'][number]['tempo'];
+  /** Null where the stored take cannot be read. */
+  tempo: Plan['sections'][number]['tempo'] | null;
   /** What the tempo really was, where somebody said so. */
   trueTempo: SaidTempo | null;
   /** In quarters a minute, by which takes are compared. */
@@ -31,7 +51,12 @@ export interface TakeItem {
   input: Take['input'];
   stopped: boolean;
   note: string;
-  summary: TakeSummary;
+  /** Null while it is not measured. */
+  summary: TakeSummary | null;
+  /** Why it is not measured yet. */
+  unmeasured: string | null;
+  /** What is wrong with the stored take; null for a whole one. */
+  unreadable: string | null;
 }
 
 export interface Page<Item> {

@@ -28,14 +28,21 @@ export interface PlayingClicks {
 
 /**
  * @param onEnd called once, from the audio thread's word, when the timeline has run out.
- * @throws Error when the browser gives no audio.
+ * @param signal gives up the start; once it plays, `stop` ends it.
+ * @throws Error when the browser gives no audio; the signal's reason when it was given up.
  */
-export async function playClicks(timeline: Timeline, onEnd: () => void): Promise<PlayingClicks> {
+export async function playClicks(
+  timeline: Timeline,
+  onEnd: () => void,
+  signal?: AbortSignal,
+): Promise<PlayingClicks> {
+  signal?.throwIfAborted();
   const context = new AudioContext({ latencyHint: 'interactive' });
   let node: AudioWorkletNode;
   try {
     node = await clickNode(context, soundOf(timeline, context, { tailS: TAIL_S }), LEAD_S);
     await context.resume();
+    signal?.throwIfAborted();
   } catch (error) {
     void context.close();
     throw error;

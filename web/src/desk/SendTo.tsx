@@ -2,7 +2,6 @@
 import ListSubheader from '@mui/material/ListSubheader';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { planTempo } from '@feldspar/core/plan';
 import { comparableName, tempo, tempoName } from '@feldspar/core/time';
 import { useLatestTakes, usePlans } from '../api/hooks.ts';
 import type { TakeItem } from '../api/types.ts';
@@ -56,7 +55,8 @@ export function SendTo({ target, onChange }: SendToProps) {
       <ListSubheader>a plan, ready to play</ListSubheader>
       {plans.map((plan) => (
         <MenuItem key={plan.id} value={`plan ${plan.id}`}>
-          {plan.title}, {tempoName(planTempo(plan.document))}
+          {plan.title}
+          {plan.tempo && `, ${tempoName(tempo(plan.tempo.bpm, plan.tempo.beat))}`}
         </MenuItem>
       ))}
       {takes.length > 0 && <ListSubheader>a take in the log: its true tempo</ListSubheader>}
@@ -74,6 +74,7 @@ export function SendTo({ target, onChange }: SendToProps) {
   );
 }
 
-function takeName({ tempo: { bpm, beat }, trueTempo }: TakeItem): string {
-  return comparableName(trueTempo ? tempo(trueTempo.bpm, trueTempo.beat) : tempo(bpm, beat));
+function takeName({ tempo: written, trueTempo }: TakeItem): string {
+  const at = trueTempo ?? written;
+  return at ? comparableName(tempo(at.bpm, at.beat)) : 'not readable';
 }

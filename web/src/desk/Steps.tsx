@@ -16,13 +16,13 @@ import {
 import { type Tempo, nameOfLength, rateText, saidIn, tempoName } from '@feldspar/core/time';
 import { useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
-import { useSWRConfig } from 'swr';
-import { request } from '../api/client.ts';
-import { usePlans } from '../api/hooks.ts';
+import { saveNewPlan } from '../api/changes.ts';
+import { usePlan, usePlans } from '../api/hooks.ts';
 import { tempoOfAddress } from '../screens/play-address.ts';
 import { Choice } from '../shell/Choice.tsx';
 import { ErrorNotice } from '../shell/ErrorNotice.tsx';
 import { NumberText } from '../shell/NumberText.tsx';
+import { useOnce } from '../shell/useOnce.ts';
 import { PrintButton } from '../shell/PrintButton.tsx';
 import { saveFile } from '../shell/save-file.ts';
 import { minutes, plural, unbroken } from '../shell/text.ts';
@@ -43,7 +43,8 @@ export default function Steps() {
   const [count, setCount] = useState('7');
   const plans = usePlans().data?.items ?? [];
   const [planId, setPlanId] = useState<string | null>(null);
-  const plan = plans.find(({ id }) => id === planId) ?? plans[0];
+  const chosen = plans.find(({ id }) => id === planId) ?? plans[0];
+  const plan = usePlan(chosen?.id).data;
 
   const typed = readRate(count, over === 'plays' ? PLAYS : MINUTES, over);
   const whole = over === 'minutes' || !typed.bpm || typed.bpm.mod(1).equals(0);
@@ -100,37 +101,33 @@ export default function Steps() {
             ['minutes', 'minutes'],
           ]}
         />
-        {plan && (
+        {chosen && (
           <Choice
             label="Each time"
-            value={plan.id}
+            value={chosen.id}
             size="medium"
             onChange={setPlanId}
             options={plans.map(({ id, title }) => [id, title] as const)}
           />
         )}
       </Stack>
-      {tempos && <StepList plan={plan.document} tempos={tempos} />}
+      {tempos && plan && <StepList plan={plan.document} tempos={tempos} />}
     </Stack>
   );
 }
 
 function StepList({ plan, tempos }: { plan: Plan; tempos: Tempo[] }) {
   const navigate = useNavigate();
-  const { mutate } = useSWRConfig();
   const [error, setError] = useState<unknown>(null);
-  const save = async () => {
+  const { run: save, running } = useOnce(async () => {
     try {
       const row = stepsPlan(plan, tempos);
       compile(row);
-      const id = crypto.randomUUID();
-      await request('PUT', `/plans/${id}`, row);
-      void mutate('/plans');
-      await navigate(`/plans/${id}`);
+      await navigate(`/plans/${await saveNewPlan(row)}`);
     } catch (failure) {
       setError(failure);
     }
-  };
+  });
   const lasts = lengthOfSteps(tempos, playLength(plan));
   return (
     <>
@@ -138,7 +135,7 @@ function StepList({ plan, tempos }: { plan: Plan; tempos: Tempo[] }) {
         {plural(tempos.length, 'play')} of {plan.title}, {minutes(lasts)} min in all.
       </Typography>
       <Stack direction="row" useFlexGap spacing={1.5} className="no-print" sx={{ flexWrap: 'wrap' }}>
-        <Button variant="contained" onClick={() => void save()}>
+        <Button variant="contained" disabled={running} onClick={() => void save()}>
           Make it a plan
         </Button>
         <Button

@@ -1,12 +1,14 @@
 /** What was settled last stays on the desk, in this browser. */
+import { keepText, readText } from '../local/storage.ts';
+
 const KEY = 'feldspar desk';
 
 export function rememberDesk(query: URLSearchParams): void {
-  localStorage.setItem(KEY, query.toString());
+  keepText(KEY, query.toString());
 }
 
 /** @param otherwise what to read when nothing is remembered. */
 export function lastDesk(otherwise: URLSearchParams): URLSearchParams {
-  const kept = localStorage.getItem(KEY);
+  const kept = readText(KEY);
   return kept === null ? otherwise : new URLSearchParams(kept);
 }

@@ -8,6 +8,7 @@ import type { HoldGroup } from '../api/types.ts';
 import { useCurrentPlayerId } from '../players/current-player.ts';
 import { Choice } from '../shell/Choice.tsx';
 import { ErrorNotice } from '../shell/ErrorNotice.tsx';
+import { ScreenSkeleton } from '../shell/Skeletons.tsx';
 import { Panel } from '../shell/Panel.tsx';
 import { plural, shortDate } from '../shell/text.ts';
 import { HoldChart } from './HoldChart.tsx';
@@ -46,6 +47,7 @@ export default function Hold() {
         />
       </Stack>
       {holds.error !== undefined && <ErrorNotice error={holds.error} />}
+      {!holds.data && holds.error === undefined && <ScreenSkeleton />}
       {holds.data && groups.length === 0 && (
         <Typography>
           No take says yet how long one can be left alone: that needs twelve intervals without a click in one

@@ -5,9 +5,9 @@ import { type Plan, compile } from '@feldspar/core/plan';
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { useSWRConfig } from 'swr';
-import { request } from '../api/client.ts';
+import { saveNewPlan } from '../api/changes.ts';
 import { beginDraft } from '../local/drafts.ts';
+import { useOnce } from '../shell/useOnce.ts';
 import { sheetOf } from '../sheet/sheet-plan.ts';
 import { HarderDialog } from './HarderDialog.tsx';
 import { copyOf } from './new-plan.ts';
@@ -22,26 +22,22 @@ interface MakeOwnProps {
 
 export function MakeOwn({ id, plan, own, disabled }: MakeOwnProps) {
   const navigate = useNavigate();
-  const { mutate } = useSWRConfig();
   const { enqueueSnackbar } = useSnackbar();
   const [asking, setAsking] = useState(false);
   const written = sheetOf(plan);
   // At the tempo that is set here.
   const { bpm, beat } = plan.sections[0].tempo;
   const sheet = written && { ...written, tempo: { bpm, beat } };
-  const keep = async (made: Plan) => {
+  const { run: keep } = useOnce(async (made: Plan) => {
     setAsking(false);
-    const newId = crypto.randomUUID();
     try {
       compile(made);
       // What is made harder no longer follows from a count sheet.
-      await request('PUT', `/plans/${newId}`, { ...made, sheet: undefined });
-      void mutate('/plans');
-      await navigate(`/plans/${newId}`);
+      await navigate(`/plans/${await saveNewPlan({ ...made, sheet: undefined })}`);
     } catch (error) {
       enqueueSnackbar((error as Error).message, { variant: 'error' });
     }
-  };
+  });
   const build = (text: string, where: () => string) => (
     <Button variant="outlined" color="inherit" onClick={() => void navigate(`/plans/${where()}/edit`)}>
       {text}

@@ -1,54 +1,44 @@
 /** Opens a plan file from the player's disk and stores it as an own plan. */
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import { compile } from '@feldspar/core/plan';
-import { type ChangeEvent, useRef, useState } from 'react';
+import { useState } from 'react';
 import { useSnackbar } from 'notistack';
 import { useNavigate } from 'react-router';
-import { ProblemError, request } from '../api/client.ts';
+import { saveNewPlan } from '../api/changes.ts';
+import { ProblemError } from '../api/client.ts';
 import { ErrorNotice } from '../shell/ErrorNotice.tsx';
-import { readPlanFile } from './plan-file.ts';
+import { FileButton } from '../shell/FileButton.tsx';
+import { readFile } from '../workers/files.ts';
 
 /** More would hide the screen; they are of the same kind. */
 const MOST_NOTES = 3;
 
-export function OpenPlanFile({ onOpened }: { onOpened(): void }) {
-  const input = useRef<HTMLInputElement>(null);
+export function OpenPlanFile() {
   const [error, setError] = useState<unknown>(null);
   const navigate = useNavigate();
   const { enqueueSnackbar } = useSnackbar();
-  const open = async ({ target }: ChangeEvent<HTMLInputElement>) => {
-    const file = target.files?.[0];
-    target.value = '';
-    if (!file) return;
+  const open = async (file: File, signal: AbortSignal) => {
+    setError(null);
     try {
-      const result = await readPlanFile(file);
+      const result = await readFile('plan', file, signal);
       if ('problems' in result) throw new ProblemError(422, 'The plan file has errors.', result.problems);
       compile(result.plan);
-      const id = crypto.randomUUID();
-      await request('PUT', `/plans/${id}`, result.plan);
-      setError(null);
+      const id = await saveNewPlan(result.plan);
       // What the plan could not hold is said, and stays until it is read.
       for (const note of result.notes.slice(0, MOST_NOTES))
         enqueueSnackbar(note, { variant: 'warning', persist: true });
-      onOpened();
-      void navigate(`/plans/${id}`);
+      await navigate(`/plans/${id}`);
     } catch (failure) {
-      setError(failure);
+      if (!signal.aborted) setError(failure);
     }
   };
   return (
     <>
-      <Button color="inherit" variant="outlined" onClick={() => input.current?.click()}>
-        Open a plan or MIDI file
-      </Button>
-      <input
-        ref={input}
-        type="file"
+      <FileButton
+        text="Open a plan or MIDI file"
+        label="Plan file"
         accept="application/json,.json,audio/midi,.mid,.midi"
-        aria-label="Plan file"
-        hidden
-        onChange={(event) => void open(event)}
+        onFile={open}
       />
       {error !== null && (
         <Box sx={{ flexBasis: '100%' }}>

@@ -3,11 +3,13 @@ import Card from '@mui/material/Card';
 import CardActionArea from '@mui/material/CardActionArea';
 import Typography from '@mui/material/Typography';
 import { Link } from 'react-router';
-import type { StoredPlan } from '../api/types.ts';
+import { usePlan } from '../api/hooks.ts';
+import type { PlanItem } from '../api/types.ts';
 import { PlanPicture } from './PlanPicture.tsx';
 import { PlanLine } from './PlanLine.tsx';
 
-export function PlanCard({ plan }: { plan: StoredPlan }) {
+export function PlanCard({ plan }: { plan: PlanItem }) {
+  const document = usePlan(plan.unreadable ? undefined : plan.id).data?.document;
   return (
     <Card component="li" variant="outlined" sx={{ display: 'flex' }}>
       <CardActionArea
@@ -22,10 +24,11 @@ export function PlanCard({ plan }: { plan: StoredPlan }) {
           gap: 1,
         }}
       >
-        <PlanPicture plan={plan.document} rowHeight={6} annotated={false} mostRows={12} />
+        {document && <PlanPicture plan={document} rowHeight={6} annotated={false} mostRows={12} />}
         <Typography variant="h3">{plan.title}</Typography>
         {plan.trains && <Typography variant="body2">{plan.trains}</Typography>}
-        <PlanLine plan={plan.document} />
+        {document && <PlanLine plan={document} />}
+        {plan.unreadable && <Typography variant="body2">{plan.unreadable}</Typography>}
       </CardActionArea>
     </Card>
   );

@@ -1,9 +1,9 @@
 /** Plans side by side, to choose from. */
 import Box from '@mui/material/Box';
-import type { StoredPlan } from '../api/types.ts';
+import type { PlanItem } from '../api/types.ts';
 import { PlanCard } from './PlanCard.tsx';
 
-export function PlanCards({ plans }: { plans: readonly StoredPlan[] }) {
+export function PlanCards({ plans }: { plans: readonly PlanItem[] }) {
   return (
     <Box
       component="ul"

@@ -13,6 +13,7 @@ import { Suspense, lazy, useCallback, useMemo, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { usePlan } from '../api/hooks.ts';
 import { ErrorNotice } from '../shell/ErrorNotice.tsx';
+import { ScreenSkeleton } from '../shell/Skeletons.tsx';
 import { minutes, oneDecimal, plural } from '../shell/text.ts';
 import { KEY_SIGN, useKey } from '../shell/useKey.ts';
 import { feedbackWanted, wantFeedback } from '../stage/feedback.ts';
@@ -30,7 +31,7 @@ export function PlanScreen() {
   const { id } = useParams();
   const { data, error } = usePlan(id);
   if (error) return <ErrorNotice error={error} />;
-  if (!data) return null;
+  if (!data) return <ScreenSkeleton />;
   return (
     <PlanBeforePlaying
       key={data.id}

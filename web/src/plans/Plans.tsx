@@ -7,7 +7,7 @@ import { FAMILIES, type Family, LADDER_PLANS, TRAINS } from '@feldspar/core/prac
 import { useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { usePlans } from '../api/hooks.ts';
-import type { StoredPlan } from '../api/types.ts';
+import type { PlanItem } from '../api/types.ts';
 import { Choice } from '../shell/Choice.tsx';
 import { ErrorNotice } from '../shell/ErrorNotice.tsx';
 import { plural } from '../shell/text.ts';
@@ -62,7 +62,10 @@ export default function Plans() {
             <Button variant="outlined" color="inherit" onClick={() => void navigate('/sheets')}>
               Count sheets
             </Button>
-            <OpenPlanFile onOpened={() => void plans.mutate()} />
+            <Button component={Link} to="/bin" color="inherit">
+              Bin
+            </Button>
+            <OpenPlanFile />
           </Stack>
         </Stack>
         {drafts.length > 0 && (
@@ -87,7 +90,7 @@ export default function Plans() {
             ))}
           </Stack>
         )}
-        {own.length === 0 ? (
+        {!plans.data || (plans.error && own.length === 0) ? null : own.length === 0 ? (
           <Typography sx={{ color: 'text.secondary' }}>
             None yet. Build one, make a ready plan your own, or open a plan file.
           </Typography>
@@ -106,7 +109,7 @@ export default function Plans() {
   );
 }
 
-function FamilySection({ family, plans }: { family: Family; plans: StoredPlan[] }) {
+function FamilySection({ family, plans }: { family: Family; plans: PlanItem[] }) {
   const { number, name, trains, countIn, listen } = family;
   const sheets = LADDER_PLANS.filter(({ step }) => step.family === number).length;
   return (

@@ -8,15 +8,22 @@ import MenuItem from '@mui/material/MenuItem';
 import Stack from '@mui/material/Stack';
 import TextField from '@mui/material/TextField';
 import { type FormEvent, useState } from 'react';
-import { request } from '../api/client.ts';
+import { z } from 'zod';
 import { usePlayers } from '../api/hooks.ts';
+import { askNow } from '../outbox/outbox.ts';
+import { useOnce } from '../shell/useOnce.ts';
 import { setCurrentPlayer, useCurrentPlayerId } from './current-player.ts';
+
+const playerSchema = z.object({
+  name: z.string().trim().min(1, 'give the player a name').max(80, 'a name has at most 80 characters'),
+  instrument: z.string().trim().max(80, 'an instrument has at most 80 characters'),
+});
 
 const NOBODY = 'nobody';
 const ADD = 'add';
 
 export function PlayerChoice() {
-  const { data, mutate } = usePlayers();
+  const { data } = usePlayers();
   const current = useCurrentPlayerId();
   const [adding, setAdding] = useState(false);
   const players = data?.items ?? [];
@@ -47,8 +54,16 @@ export function PlayerChoice() {
           onClose={() => setAdding(false)}
           onAdd={async (name, instrument) => {
             const id = crypto.randomUUID();
-            await request('PUT', `/players/${id}`, { name, instrument });
-            await mutate();
+            const { data: player, error } = playerSchema.safeParse({ name, instrument });
+            if (!player) throw new Error(error.issues[0].message);
+            const said = `The player ${player.name}`;
+            await askNow({
+              thing: `player ${id}`,
+              method: 'PUT',
+              path: `/players/${id}`,
+              body: player,
+              said,
+            });
             setCurrentPlayer(id);
           }}
         />
@@ -66,18 +81,21 @@ function AddPlayer({ onClose, onAdd }: AddPlayerProps) {
   const [name, setName] = useState('');
   const [instrument, setInstrument] = useState('');
   const [error, setError] = useState('');
-  const submit = async (event: FormEvent) => {
-    event.preventDefault();
+  const { run: add, running } = useOnce(async () => {
     try {
       await onAdd(name, instrument);
       onClose();
     } catch (failure) {
       setError((failure as Error).message);
     }
+  });
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    void add();
   };
   return (
     <Dialog open onClose={onClose} aria-labelledby="add-player">
-      <form onSubmit={(event) => void submit(event)}>
+      <form onSubmit={submit}>
         <DialogTitle id="add-player">Add a player</DialogTitle>
         <DialogContent>
           <Stack spacing={2} sx={{ pt: 1 }}>
@@ -98,7 +116,7 @@ function AddPlayer({ onClose, onAdd }: AddPlayerProps) {
         </DialogContent>
         <DialogActions>
           <Button onClick={onClose}>Cancel</Button>
-          <Button type="submit" variant="contained">
+          <Button type="submit" variant="contained" disabled={running}>
             Add
           </Button>
         </DialogActions>

@@ -1,16 +1,17 @@
 /** Who is playing on this device; remembered in the browser. */
 import { useSyncExternalStore } from 'react';
+import { forget, keepText, readText } from '../local/storage.ts';
 
 const KEY = 'feldspar player';
 const listeners = new Set<() => void>();
 
 export function currentPlayerId(): string | null {
-  return localStorage.getItem(KEY);
+  return readText(KEY);
 }
 
 export function setCurrentPlayer(id: string | null): void {
-  if (id) localStorage.setItem(KEY, id);
-  else localStorage.removeItem(KEY);
+  if (id) keepText(KEY, id);
+  else forget(KEY);
   for (const listener of listeners) listener();
 }
 

@@ -2,7 +2,7 @@
 import type { Take } from '@feldspar/core/take';
 import useSWR from 'swr';
 import { useNavigate } from 'react-router';
-import { takesKey } from '../api/hooks.ts';
+import { takesKey } from '../api/keys.ts';
 import { request } from '../api/client.ts';
 import type { Page, TakeItem } from '../api/types.ts';
 import { Choice } from '../shell/Choice.tsx';

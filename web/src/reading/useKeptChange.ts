@@ -1,13 +1,12 @@
 /**
- * Something said about a take, saved while it is said. It is kept in the browser until the server has it; before the server has the
- * take itself, it travels with it.
+ * Something said about a take. It is in the outbox the moment it is said, and is sent from there whatever screen is open; before
+ * the server has the take itself, it waits behind it.
  */
 import type { Take } from '@feldspar/core/take';
-import { useEffect, useEffectEvent, useState } from 'react';
+import { useState } from 'react';
 import { type TakeChange, changeTake } from '../api/change-take.ts';
-
-const SAVE_AFTER_MS = 500;
-const RETRY_AFTER_MS = 5000;
+import { useTake } from '../api/hooks.ts';
+import { useOutbox } from '../outbox/useOutbox.ts';
 
 export interface KeptChange<Value> {
   value: Value;
@@ -17,50 +16,20 @@ export interface KeptChange<Value> {
 }
 
 export function useKeptChange<Value>(take: Take, name: keyof TakeChange, saved: Value): KeptChange<Value> {
-  const key = `feldspar ${name} of ${take.id}`;
-  const [value, setValue] = useState<Value>(() => {
-    const draft = draftOf<Value>(key);
-    return draft ? draft.value : saved;
-  });
-  const [state, setState] = useState<KeptChange<Value>['state']>('clean');
-  const text = JSON.stringify(value);
-
-  const save = useEffectEvent(async () => {
-    try {
-      await changeTake(take, { [name]: value });
-      if (localStorage.getItem(key) === text) localStorage.removeItem(key);
-      setState('saved');
-    } catch (error) {
-      setState({ failed: (error as Error).message });
-    }
-  });
-
-  const failed = typeof state === 'object';
-  const pending = text !== JSON.stringify(saved);
-  useEffect(() => {
-    if (!pending) return;
-    const timer = setTimeout(() => void save(), failed ? RETRY_AFTER_MS : SAVE_AFTER_MS);
-    return () => clearTimeout(timer);
-  }, [text, pending, failed, state]);
-
+  const [said, setSaid] = useState<{ value: Value } | null>(null);
+  const { onServer } = useTake(take.id);
+  const waiting = useOutbox().find(
+    ({ thing, method, body }) =>
+      thing === `take ${take.id}` && method === 'PATCH' && name in (body as object),
+  );
   return {
-    value,
-    state,
-    change(next) {
-      localStorage.setItem(key, JSON.stringify(next));
-      setValue(next);
-      setState('clean');
+    // What is typed stands as it is typed; what comes from elsewhere stands until somebody types.
+    value: said ? said.value : saved,
+    state: waiting?.reason ? { failed: waiting.reason } : said && !waiting ? 'saved' : 'clean',
+    change(value) {
+      setSaid({ value });
+      const was = onServer && { [name]: onServer[name] ?? (name === 'note' ? '' : null) };
+      void changeTake(take.id, take.plan.title, { [name]: value }, was);
     },
   };
-}
-
-/** What was said and not saved yet; null may have been said too. */
-function draftOf<Value>(key: string): { value: Value } | null {
-  const text = localStorage.getItem(key);
-  try {
-    return text === null ? null : { value: JSON.parse(text) as Value };
-  } catch {
-    // Somebody else's writing.
-    return null;
-  }
 }

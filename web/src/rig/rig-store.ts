@@ -2,6 +2,7 @@
 import { VOICES } from '@feldspar/core/sound';
 import { useSyncExternalStore } from 'react';
 import { z } from 'zod';
+import { keepValue, readText } from '../local/storage.ts';
 
 export const RIG_INPUTS = ['keys', 'touch', 'pointer'] as const;
 export type RigInput = (typeof RIG_INPUTS)[number];
@@ -44,7 +45,7 @@ let cached: { text: string | null; rig: Rig } | null = null;
 
 /** The same object as long as nothing changed. */
 export function rig(): Rig {
-  const text = localStorage.getItem(KEY);
+  const text = readText(KEY);
   if (cached?.text === text && cached) return cached.rig;
   let stored: unknown = {};
   try {
@@ -58,7 +59,7 @@ export function rig(): Rig {
 }
 
 export function changeRig(change: Partial<Rig>): void {
-  localStorage.setItem(KEY, JSON.stringify({ ...rig(), ...change }));
+  keepValue(KEY, { ...rig(), ...change });
   for (const listener of listeners) listener();
 }
 

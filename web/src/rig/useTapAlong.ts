@@ -36,11 +36,14 @@ export interface TapAlong {
 
 export function useTapAlong(): TapAlong {
   const running = useRef<{ clicks: PlayingClicks; taps: Tap[] } | null>(null);
+  /** Gives up a start whose audio is still waking up. */
+  const starting = useRef<AbortController | null>(null);
   const [taps, setTaps] = useState<number | null>(null);
   const [result, setResult] = useState<TapAlongResult | null>(null);
   const [error, setError] = useState<unknown>(null);
 
   const cancel = useCallback(() => {
+    starting.current?.abort();
     running.current?.clicks.stop();
     running.current = null;
     setTaps(null);
@@ -70,9 +73,15 @@ export function useTapAlong(): TapAlong {
     setResult(null);
     setError(null);
     setTaps(0);
-    playClicks(compile(TAP_ALONG), () => void finish()).then(
-      (clicks) => (running.current = { clicks, taps: [] }),
+    const { signal } = (starting.current = new AbortController());
+    playClicks(compile(TAP_ALONG), () => void finish(), signal).then(
+      (clicks) => {
+        // Given up in the very moment in which it began.
+        if (signal.aborted) clicks.stop();
+        else running.current = { clicks, taps: [] };
+      },
       (failure: unknown) => {
+        if (signal.aborted) return;
         setTaps(null);
         setError(failure);
       },

@@ -4,11 +4,11 @@ import Button from '@mui/material/Button';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import { planTempo, withTempo } from '@feldspar/core/plan';
-import { READY_PLANS, readyPlanOf, suggest } from '@feldspar/core/practice';
+import { READY_PLANS, suggest } from '@feldspar/core/practice';
 import { type Tempo } from '@feldspar/core/time';
 import { useMemo } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { useLatestTakes, usePlans } from '../api/hooks.ts';
+import { useLatestTakes, usePlan, usePlans } from '../api/hooks.ts';
 import type { StoredPlan, TakeItem } from '../api/types.ts';
 import { FittedCore } from '../core-sample/FittedCore.tsx';
 import { coreOfSummary } from '../core-sample/model.ts';
@@ -27,12 +27,13 @@ export function Bench() {
   const plans = usePlans();
   const takes = useLatestTakes(player, 1);
   const last = takes.data?.items[0] ?? null;
+  const measured = last?.summary && last.tempo ? { ...last, summary: last.summary, tempo: last.tempo } : null;
   const list = plans.data?.items ?? [];
   // The path, and what the player made; the rest of the ready plans stands on its own screen.
   const path = READY_PLANS.flatMap((step) => list.find(({ id }) => id === step.id) ?? []);
   const onBench = [...path, ...list.filter(({ ready }) => !ready)];
-  const { planId, tempo, reason } = suggest(last);
-  const next = list.find(({ id }) => id === planId) ?? (plans.data && shippedPlan(planId));
+  const { planId, tempo, reason } = suggest(measured);
+  const next = usePlan(planId).data;
   return (
     <Stack spacing={4} sx={{ maxWidth: 1120 }}>
       <Stack
@@ -76,14 +77,6 @@ export function Bench() {
   );
 }
 
-/** A plan that ships but is in no list: the placement of a re-heard click. */
-function shippedPlan(id: string): StoredPlan | undefined {
-  const ready = readyPlanOf(id);
-  return ready
-    ? { id, title: ready.plan.title, trains: ready.trains, ready: true, document: ready.plan }
-    : undefined;
-}
-
 interface NextExerciseProps {
   plan: StoredPlan;
   tempo: Tempo;
@@ -123,7 +116,9 @@ function NextExercise({ plan, tempo, reason, last }: NextExerciseProps) {
             <Typography variant="h3" component="h2">
               The last take
             </Typography>
-            <Typography sx={{ mt: 0.5 }}>{unbroken(last.summary.sentence)}</Typography>
+            <Typography sx={{ mt: 0.5 }}>
+              {unbroken(last.summary?.sentence ?? 'It is not measured yet.')}
+            </Typography>
             <Typography variant="body2" sx={{ color: 'text.secondary' }}>
               {last.title}, {shortDate(last.startedAt)}
               {last.input === 'simulated' && ', simulated player'} ·{' '}
@@ -132,7 +127,7 @@ function NextExercise({ plan, tempo, reason, last }: NextExerciseProps) {
           </Box>
         )}
       </Stack>
-      {last && last.planId === plan.id ? (
+      {last?.summary && last.planId === plan.id ? (
         <Box>
           <FittedCore
             model={coreOfSummary(last.summary)}

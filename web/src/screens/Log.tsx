@@ -8,17 +8,19 @@ import { comparableName, tempo as tempoOf, tempoName } from '@feldspar/core/time
 import { useEffect } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import useSWR from 'swr';
-import { request } from '../api/client.ts';
+import { deleteThing, restoreThing } from '../api/changes.ts';
 import { usePlayers, useTakePages } from '../api/hooks.ts';
 import type { TakeItem, TakeOrder } from '../api/types.ts';
 import { deskOfTake } from '../desk/desk-address.ts';
 import { FittedCore } from '../core-sample/FittedCore.tsx';
 import { coreOfSummary } from '../core-sample/model.ts';
-import { type OutboxEntry, discard, keep } from '../local/outbox.ts';
-import { useOutbox } from '../local/useOutbox.ts';
+import type { Take } from '@feldspar/core/take';
+import { overTake } from '../outbox/overlay.ts';
+import type { Waiting } from '../outbox/queue.ts';
+import { useOutbox } from '../outbox/useOutbox.ts';
 import { Choice } from '../shell/Choice.tsx';
 import { ErrorNotice } from '../shell/ErrorNotice.tsx';
-import { saveFile } from '../shell/save-file.ts';
+import { ScreenSkeleton } from '../shell/Skeletons.tsx';
 import { shortDate, unbroken } from '../shell/text.ts';
 import { useUndo } from '../shell/useUndo.tsx';
 import { measureInWorker } from '../workers/measure.ts';
@@ -37,10 +39,14 @@ export function Log() {
   const players = usePlayers();
   const order = ORDERS.find(([key]) => key === search.get('order'))?.[0] ?? 'newest';
   const pages = useTakePages(player, order);
-  const outbox = useOutbox().filter((entry) => !player || entry.take.playerId === player);
+  const queue = useOutbox();
+  const outbox = queue.filter(
+    ({ thing, method, body }) =>
+      thing.startsWith('take ') && method === 'PUT' && (!player || (body as Take).playerId === player),
+  );
   const { mutate: renew } = pages;
-  // A take that left the outbox is on the server now.
-  useEffect(() => void renew(), [outbox.length, renew]);
+  // What left the outbox is on the server now.
+  useEffect(() => void renew(), [queue.length, renew]);
   const undoable = useUndo();
   const items = pages.data?.flatMap((page) => page.items) ?? [];
   const more = pages.data?.at(-1)?.nextCursor != null;
@@ -56,11 +62,11 @@ export function Log() {
     undoable({
       said: `Deleted: ${take.title}, ${shortDate(take.startedAt)}`,
       async run() {
-        await request('DELETE', `/takes/${take.id}`);
+        await deleteThing('take', take.id, take.title);
         await pages.mutate();
       },
       async undo() {
-        await request('POST', `/takes/${take.id}/restore`);
+        await restoreThing('take', take.id, take.title);
         await pages.mutate();
       },
     });
@@ -83,6 +89,9 @@ export function Log() {
           >
             How long alone
           </Button>
+          <Button component={Link} to="/bin" color="inherit">
+            Bin
+          </Button>
           <Choice
             label="Order"
             value={order}
@@ -102,6 +111,7 @@ export function Log() {
         </Stack>
       </Stack>
       {pages.error !== undefined && <ErrorNotice error={pages.error} />}
+      {!pages.data && pages.error === undefined && <ScreenSkeleton />}
       {pages.data && items.length === 0 && outbox.length === 0 && (
         <Typography>
           Nothing yet. <Link to="/">Play something</Link>, and it will stand here tomorrow too.
@@ -109,7 +119,12 @@ export function Log() {
       )}
       <Box component="ul" aria-label="Takes" sx={{ listStyle: 'none', p: 0, m: 0 }}>
         {outbox.map((entry) => (
-          <WaitingRow key={entry.id} entry={entry} player={nameOf(entry.take.playerId)} />
+          <WaitingRow
+            key={entry.key}
+            entry={entry}
+            take={overTake(queue, entry.body as Take)}
+            player={nameOf((entry.body as Take).playerId)}
+          />
         ))}
         {items.map((take) => (
           <TakeRow
@@ -145,25 +160,28 @@ const ROW = {
 } as const;
 
 function TakeRow({ take, player, onDelete }: { take: TakeItem; player: string | null; onDelete(): void }) {
-  const { bpm, beat } = take.trueTempo ?? take.tempo;
-  const tempo = comparableName(tempoOf(bpm, beat)) + (take.trueTempo ? ' in truth' : '');
+  const at = take.trueTempo ?? take.tempo;
+  const tempo = at && comparableName(tempoOf(at.bpm, at.beat)) + (take.trueTempo ? ' in truth' : '');
   const facts = [
     take.title,
-    tempo,
+    ...(tempo ? [tempo] : []),
     ...(player ? [player] : []),
     shortDate(take.startedAt),
     ...(take.stopped ? ['stopped early'] : []),
   ];
   return (
     <Box component="li" sx={ROW}>
-      <SmallCore summary={take.summary} title={take.title} />
+      {take.summary ? <SmallCore summary={take.summary} title={take.title} /> : <span />}
       <Box sx={{ minWidth: 0 }}>
         <Typography
           component={Link}
           to={`/takes/${take.id}`}
           sx={{ fontWeight: 600, color: 'text.primary', textUnderlineOffset: 3 }}
         >
-          {unbroken(take.summary.sentence)}
+          {take.unreadable ??
+            (take.summary
+              ? unbroken(take.summary.sentence)
+              : `Not measured yet${take.unmeasured ? `: ${take.unmeasured}` : ''}`)}
         </Typography>
         <Stack direction="row" useFlexGap spacing={1} sx={{ flexWrap: 'wrap', alignItems: 'center' }}>
           <Typography variant="body2" sx={{ color: 'text.secondary' }}>
@@ -182,15 +200,17 @@ function TakeRow({ take, player, onDelete }: { take: TakeItem; player: string | 
         useFlexGap
         sx={{ flexWrap: 'wrap', gridColumn: { xs: 2, sm: 'auto' }, justifySelf: 'start' }}
       >
-        <Button
-          component={Link}
-          to={deskOfTake(take)}
-          color="inherit"
-          aria-label={`What did ${tempoName(tempoOf(take.tempo.bpm, take.tempo.beat))} mean? ${take.title}, ${shortDate(take.startedAt)}`}
-          sx={{ color: 'text.secondary' }}
-        >
-          True tempo
-        </Button>
+        {take.tempo && (
+          <Button
+            component={Link}
+            to={deskOfTake({ id: take.id, tempo: take.tempo })}
+            color="inherit"
+            aria-label={`What did ${tempoName(tempoOf(take.tempo.bpm, take.tempo.beat))} mean? ${take.title}, ${shortDate(take.startedAt)}`}
+            sx={{ color: 'text.secondary' }}
+          >
+            True tempo
+          </Button>
+        )}
         <Button
           color="inherit"
           onClick={onDelete}
@@ -204,7 +224,7 @@ function TakeRow({ take, player, onDelete }: { take: TakeItem; player: string | 
   );
 }
 
-function SmallCore({ summary, title }: { summary: TakeItem['summary']; title: string }) {
+function SmallCore({ summary, title }: { summary: NonNullable<TakeItem['summary']>; title: string }) {
   const rows = summary.core.rows.length;
   return (
     <FittedCore
@@ -217,11 +237,15 @@ function SmallCore({ summary, title }: { summary: TakeItem['summary']; title: st
   );
 }
 
+interface WaitingRowProps {
+  entry: Waiting;
+  take: Take;
+  player: string | null;
+}
+
 /** A take that is still only in this browser. */
-function WaitingRow({ entry, player }: { entry: OutboxEntry; player: string | null }) {
-  const { take, state, reason } = entry;
-  const measured = useSWR(['waiting', entry.id, take.hits.length], () => measureInWorker(take));
-  const download = () => saveFile(`take-${take.id}.json`, 'application/json', JSON.stringify(take));
+function WaitingRow({ entry, take, player }: WaitingRowProps) {
+  const measured = useSWR(['waiting', take.id, take.hits.length], () => measureInWorker(take));
   return (
     <Box component="li" sx={ROW}>
       {measured.data ? <SmallCore summary={measured.data.summary} title={take.plan.title} /> : <span />}
@@ -237,26 +261,12 @@ function WaitingRow({ entry, player }: { entry: OutboxEntry; player: string | nu
           {[take.plan.title, ...(player ? [player] : []), shortDate(take.startedAt)].join(' · ')}
         </Typography>
         <Typography variant="body2" sx={{ color: 'core.late', fontWeight: 600 }}>
-          {state === 'waiting'
-            ? 'Kept in this browser; sent as soon as the server answers.'
-            : `The server refused it: ${reason}`}
+          {entry.state === 'waiting'
+            ? 'Kept in this browser; sent as soon as the server takes it.'
+            : `The server cannot take it: ${entry.reason}. See “changes wait”.`}
         </Typography>
       </Box>
-      {state === 'refused' ? (
-        <Stack direction="row">
-          <Button color="inherit" onClick={download}>
-            Save as a file
-          </Button>
-          <Button color="inherit" onClick={() => void keep(take, 'waiting')}>
-            Try again
-          </Button>
-          <Button color="inherit" onClick={() => void discard(entry.id)}>
-            Delete
-          </Button>
-        </Stack>
-      ) : (
-        <span />
-      )}
+      <span />
     </Box>
   );
 }

@@ -1,39 +1,34 @@
 /** Opens a MusicXML or ABC file as a count sheet; what a sheet cannot hold is listed before anything is made. */
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import type { Sheet } from '@feldspar/core/counts';
-import { readSheetFile } from '@feldspar/core/formats';
-import { type ChangeEvent, useRef, useState } from 'react';
+import { useState } from 'react';
 import { AskDialog } from '../shell/AskDialog.tsx';
+import { FileButton } from '../shell/FileButton.tsx';
+import { readFile } from '../workers/files.ts';
 
 export function OpenSheetFile({ onOpened }: { onOpened(sheet: Sheet): void }) {
-  const input = useRef<HTMLInputElement>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [asking, setAsking] = useState<{ sheet: Sheet; lost: string[] } | null>(null);
-  const open = async ({ target }: ChangeEvent<HTMLInputElement>) => {
-    const file = target.files?.[0];
-    target.value = '';
-    if (!file) return;
-    const result = readSheetFile(new Uint8Array(await file.arrayBuffer()));
-    setProblem(result.problem ?? null);
-    if (result.problem !== undefined) return;
-    if (result.lost.length > 0) setAsking(result);
-    else onOpened(result.sheet);
+  const open = async (file: File, signal: AbortSignal) => {
+    setProblem(null);
+    try {
+      const result = await readFile('sheet', file, signal);
+      if (result.problem !== undefined) setProblem(result.problem);
+      else if (result.lost.length > 0) setAsking(result);
+      else onOpened(result.sheet);
+    } catch (failure) {
+      if (!signal.aborted) setProblem((failure as Error).message);
+    }
   };
   return (
     <>
-      <Button color="inherit" variant="outlined" onClick={() => input.current?.click()}>
-        Open MusicXML or ABC
-      </Button>
-      <input
-        ref={input}
-        type="file"
+      <FileButton
+        text="Open MusicXML or ABC"
+        label="MusicXML or ABC file"
         accept=".musicxml,.xml,.mxl,.abc,text/vnd.abc,application/vnd.recordare.musicxml+xml,application/vnd.recordare.musicxml"
-        aria-label="MusicXML or ABC file"
-        hidden
-        onChange={(event) => void open(event)}
+        onFile={open}
       />
       {problem !== null && (
         <Box sx={{ flexBasis: '100%' }}>

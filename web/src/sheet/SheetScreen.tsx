@@ -13,7 +13,6 @@ import {
   sheetSchema,
   systemOf,
 } from '@feldspar/core/counts';
-import type { Plan } from '@feldspar/core/plan';
 import { parseFraction, tempo } from '@feldspar/core/time';
 import { useSnackbar } from 'notistack';
 import { useMemo, useState } from 'react';
@@ -23,11 +22,12 @@ import { playAddress } from '../screens/play-address.ts';
 import { Choice } from '../shell/Choice.tsx';
 import { ErrorNotice } from '../shell/ErrorNotice.tsx';
 import { Panel } from '../shell/Panel.tsx';
+import { ScreenSkeleton } from '../shell/Skeletons.tsx';
 import { TypedField } from '../shell/TypedField.tsx';
 import { TempoField } from '../tempo/TempoField.tsx';
 import { KeepingButtons } from '../workshop/KeepingButtons.tsx';
 import { useKeeping } from '../workshop/useKeeping.ts';
-import { useOwnPlan } from '../workshop/useOwnPlan.ts';
+import { type OwnPlan, useOwnPlan } from '../workshop/useOwnPlan.ts';
 import { useUndoKeys } from '../workshop/useUndoKeys.ts';
 import { useWorkshop } from '../workshop/useWorkshop.ts';
 import { CheatSheet } from './CheatSheet.tsx';
@@ -51,11 +51,11 @@ export default function SheetScreen() {
 function Found({ id }: { id: string }) {
   const { found, error } = useOwnPlan(id);
   if (error) return <ErrorNotice error={error} />;
-  if (!found) return null;
+  if (!found) return <ScreenSkeleton />;
   const sheet = sheetOf(found.start);
   if (!sheet)
     return <ErrorNotice error={new Error('This plan has no count sheet. Write one from the plans.')} />;
-  return <Writing id={id} start={found.start} onServer={found.onServer} />;
+  return <Writing id={id} {...found} />;
 }
 
 const LIST = new Intl.ListFormat('en');
@@ -65,9 +65,9 @@ const HEARD_WITH: [HeardWith, string][] = [
   ['both', 'rhythm and count'],
 ];
 
-function Writing({ id, start, onServer }: { id: string; start: Plan; onServer: Plan | null }) {
+function Writing({ id, start, onServer, on }: OwnPlan & { id: string }) {
   const { enqueueSnackbar } = useSnackbar();
-  const workshop = useWorkshop(id, start, onServer);
+  const workshop = useWorkshop(id, start, onServer, on);
   const { plan, timeline } = workshop;
   const sheet = useMemo(() => sheetOf(plan)!, [plan]);
   const change = (next: Partial<Sheet>, name?: string) =>

@@ -4,7 +4,8 @@ import Button from '@mui/material/Button';
 import { useEffect, useRef } from 'react';
 import { useSWRConfig } from 'swr';
 import { request } from '../api/client.ts';
-import { isTakeList, useRemeasuring } from '../api/hooks.ts';
+import { useRemeasuring } from '../api/hooks.ts';
+import { isTakeList } from '../api/keys.ts';
 import { DARK } from '../theme/palette.ts';
 
 export function MeasuringAnew() {

@@ -6,10 +6,10 @@ import Typography from '@mui/material/Typography';
 import { useColorScheme } from '@mui/material/styles';
 import { useLayoutEffect } from 'react';
 import { NavLink, Outlet, useLocation, useNavigationType } from 'react-router';
-import { useOutbox } from '../local/useOutbox.ts';
 import { DARK, LIGHT } from '../theme/palette.ts';
 import { DISPLAY_FACE } from '../theme/theme.ts';
 import { MeasuringAnew } from './MeasuringAnew.tsx';
+import { WaitingChanges } from './WaitingChanges.tsx';
 
 const PLACES = [
   { to: '/', name: 'Bench' },
@@ -42,6 +42,7 @@ export function Shell() {
           zIndex: 2,
           display: 'flex',
           flexDirection: { xs: 'row', md: 'column' },
+          flexWrap: { xs: 'wrap', md: 'nowrap' },
           alignItems: { xs: 'center', md: 'stretch' },
           px: { xs: 1, md: 0 },
           py: { md: 2.5 },
@@ -91,7 +92,7 @@ export function Shell() {
           ))}
         </Stack>
         <Box sx={{ flexGrow: 1 }} />
-        <Waiting />
+        <WaitingChanges />
         <MeasuringAnew />
         <LightSwitch />
       </Box>
@@ -101,19 +102,6 @@ export function Shell() {
       >
         <Outlet />
       </Box>
-    </Box>
-  );
-}
-
-function Waiting() {
-  const outbox = useOutbox();
-  if (outbox.length === 0) return null;
-  const refused = outbox.filter((entry) => entry.state === 'refused').length;
-  const waiting = outbox.length - refused;
-  return (
-    <Box role="status" sx={{ px: 2.5, py: 1, fontSize: '0.85rem', color: DARK.late }}>
-      {waiting > 0 && `${waiting} ${waiting === 1 ? 'take waits' : 'takes wait'} for the server; kept here. `}
-      {refused > 0 && `${refused} refused: see the log.`}
     </Box>
   );
 }

@@ -8,7 +8,7 @@ import { simulatedTake } from '@feldspar/core/take';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { judgingOf } from '../local/judging.ts';
-import { keep } from '../local/outbox.ts';
+import { finishTake } from '../outbox/playing.ts';
 import { ErrorNotice } from '../shell/ErrorNotice.tsx';
 import { SIMULATED_PLAYERS } from './simulated-players.ts';
 
@@ -35,7 +35,7 @@ export function SimulatedTry({ plan, planId, disabled = false }: SimulatedTryPro
         seed,
       });
       const judging = judgingOf(take.playerId);
-      await keep(judging ? { ...take, judging } : take, 'waiting');
+      await finishTake(judging ? { ...take, judging } : take);
       void navigate(`/takes/${take.id}`);
     } catch (failure) {
       setError(failure);

@@ -3,7 +3,7 @@ import Box from '@mui/material/Box';
 import { ErrorNotice } from '../shell/ErrorNotice.tsx';
 import { type Plan, type Timeline, compile, planTempo, withTempo } from '@feldspar/core/plan';
 import { tempoName } from '@feldspar/core/time';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useReducer, useRef } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { usePlan, usePlayers } from '../api/hooks.ts';
 import { currentPlayerId } from '../players/current-player.ts';
@@ -13,7 +13,8 @@ import { sheetOf } from '../sheet/sheet-plan.ts';
 import { tempoOfAddress } from '../screens/play-address.ts';
 import { StageView } from './StageView.tsx';
 import { SimulatedTry } from './SimulatedTry.tsx';
-import { type Session, startSession } from './session.ts';
+import { startSession } from './session.ts';
+import { IDLE, stageAfter } from './stage-state.ts';
 import { pointerSource, tapOfKey, tapOfPointer } from './taps.ts';
 
 export function Stage() {
@@ -47,10 +48,11 @@ export function Stage() {
 function Performance({ planId, plan, timeline }: { planId: string; plan: Plan; timeline: Timeline }) {
   const navigate = useNavigate();
   const players = usePlayers();
-  const [session, setSession] = useState<Session | null>(null);
-  const [starting, setStarting] = useState(false);
-  const [error, setError] = useState<unknown>(null);
-  const [nothing, setNothing] = useState(false);
+  const [state, tell] = useReducer(stageAfter, IDLE);
+  const session = state.name === 'playing' ? state.session : null;
+  /** Of the start or the session that is on; leaving the stage at any moment ends it. */
+  const ending = useRef<AbortController | null>(null);
+  const attempts = useRef(0);
   const surface = useRef<HTMLDivElement>(null);
   const sheet = useMemo(() => sheetOf(plan), [plan]);
 
@@ -61,40 +63,37 @@ function Performance({ planId, plan, timeline }: { planId: string; plan: Plan; t
   );
 
   const start = useCallback(async () => {
-    setStarting(true);
-    setNothing(false);
-    setError(null);
+    ending.current?.abort();
+    const { signal } = (ending.current = new AbortController());
+    const attempt = ++attempts.current;
+    tell({ type: 'start', attempt });
     try {
       await prepareReading();
-      setSession(
-        await startSession({
-          plan,
-          planId,
-          playerId: currentPlayerId(),
-          onDone: (take) => void navigate(`/takes/${take.id}`, { replace: true }),
-          onNothing() {
-            setSession(null);
-            setNothing(true);
-          },
-          onError(failure) {
-            setError(failure);
-            setSession(null);
-          },
-        }),
-      );
-    } catch (failure) {
-      setError(failure);
-    } finally {
-      setStarting(false);
+      const started = await startSession({
+        plan,
+        planId,
+        playerId: currentPlayerId(),
+        signal,
+        onDone: (take) => void navigate(`/takes/${take.id}`, { replace: true }),
+        onNothing: () => tell({ type: 'nothing' }),
+        onError: (error) => tell({ type: 'failed', error }),
+      });
+      tell({ type: 'started', attempt, session: started });
+    } catch (error) {
+      if (!signal.aborted) tell({ type: 'failed', error });
     }
   }, [plan, planId, navigate]);
 
   const stop = useCallback(() => {
+    tell({ type: 'stop' });
     session?.stop();
-    setSession(null);
   }, [session]);
+  const cancel = useCallback(() => {
+    ending.current?.abort();
+    tell({ type: 'cancel' });
+  }, []);
 
-  useEffect(() => () => session?.leave(), [session]);
+  useEffect(() => () => ending.current?.abort(), []);
 
   // One listener for the whole stage: a tap's stamp is the event's, whenever this runs.
   useEffect(() => {
@@ -102,14 +101,15 @@ function Performance({ planId, plan, timeline }: { planId: string; plan: Plan; t
       if (event.key === 'Escape') {
         event.preventDefault();
         if (session) stop();
-        else leave();
+        else if (state.name === 'starting') cancel();
+        else if (state.name === 'idle') leave();
         return;
       }
       const tap = tapOfKey(event);
       if (session && tap) {
         event.preventDefault();
         session.tap(tap);
-      } else if (!session && !starting && event.key === 'Enter' && !event.repeat && !isButton(event.target)) {
+      } else if (state.name === 'idle' && event.key === 'Enter' && !event.repeat && !isButton(event.target)) {
         event.preventDefault();
         void start();
       }
@@ -121,7 +121,7 @@ function Performance({ planId, plan, timeline }: { planId: string; plan: Plan; t
       window.removeEventListener('keydown', onKey);
       window.removeEventListener('keyup', onKeyUp);
     };
-  }, [session, starting, start, stop, leave]);
+  }, [session, state.name, start, stop, cancel, leave]);
 
   useEffect(() => {
     const element = surface.current;
@@ -150,8 +150,8 @@ function Performance({ planId, plan, timeline }: { planId: string; plan: Plan; t
       timeline={timeline}
       sheet={sheet}
       session={session}
-      starting={starting}
-      nothing={nothing}
+      starting={state.name === 'starting' || state.name === 'stopping'}
+      nothing={state.name === 'idle' && state.nothing}
       onStart={() => void start()}
       onStop={stop}
       onLeave={leave}
@@ -161,7 +161,7 @@ function Performance({ planId, plan, timeline }: { planId: string; plan: Plan; t
           <SimulatedTry plan={plan} planId={planId} />
         </>
       }
-      error={error}
+      error={state.name === 'idle' ? state.error : null}
     />
   );
 }

@@ -1,12 +1,12 @@
 /**
- * One performance on the stage: clicks sound, taps come in, a take comes out. The take is written to the outbox
- * while it is played, so nothing is lost if the page goes away.
+ * One performance on the stage: clicks sound, taps come in, a take comes out. What was played is kept in the browser while it is
+ * played, so nothing is lost if the page goes away.
  */
 import { type Plan, type Timeline, compile } from '@feldspar/core/plan';
-import { type Take, type TakeHit, clockOf } from '@feldspar/core/take';
+import { type Take, type TakeHit, clockOf, isPlayed } from '@feldspar/core/take';
 import { type PlayingClicks, playClicks } from '../audio/click-player.ts';
 import { judgingOf } from '../local/judging.ts';
-import { discard, keep, lockName } from '../local/outbox.ts';
+import { abandonTake, finishTake, keepPiece, lockName } from '../outbox/playing.ts';
 import { latencyOf } from '../rig/rig-store.ts';
 import type { Tap, TapInput } from './taps.ts';
 import { keepAwake } from './wake-lock.ts';
@@ -15,9 +15,11 @@ export interface SessionOptions {
   plan: Plan;
   planId: string | null;
   playerId: string | null;
+  /** Ends it at any moment, the waking up of the audio included: as `stop`, but nobody waits for the reading. */
+  signal: AbortSignal;
   /** The take is complete and in the outbox. */
   onDone(take: Take): void;
-  /** It ran to its end and nobody tapped: there is no take. */
+  /** Nobody played after the count-in: there is no take. */
   onNothing(): void;
   onError(error: unknown): void;
 }
@@ -33,16 +35,16 @@ export interface Session {
   liveHits(): number[];
   /** Ends now. The take is kept when something was played after the count-in. */
   stop(): void;
-  /** The stage is being left some other way: as `stop`, but nobody waits for the reading. */
-  leave(): void;
 }
 
-const KEEP_EVERY_MS = 2000;
+/** What was played is at most so old when the page goes away without a word. */
+const KEEP_EVERY_MS = 700;
 /** An audio device that has been silent so long is gone (unplugged, taken by the system): the take ends there. */
 const DEAD_AFTER_MS = 5000;
 
+/** @throws the signal's reason when it was ended before it began; Error when the browser gives no audio. */
 export async function startSession(options: SessionOptions): Promise<Session> {
-  const { plan, planId, playerId, onDone, onNothing, onError } = options;
+  const { plan, planId, playerId, signal, onDone, onNothing, onError } = options;
   const timeline = compile(plan);
   const id = crypto.randomUUID();
   const startedAt = new Date().toISOString();
@@ -50,14 +52,19 @@ export async function startSession(options: SessionOptions): Promise<Session> {
   let over = false;
   let releaseLock: () => void = () => undefined;
 
-  const clicks: PlayingClicks = await playClicks(timeline, () => finish(null));
+  const clicks: PlayingClicks = await playClicks(timeline, () => finish(null), signal);
   void navigator.locks?.request(lockName(id), () => new Promise<void>((resolve) => (releaseLock = resolve)));
   const letSleep = keepAwake();
+  const kept = { hits: 0, anchors: 0, lengths: new Set<Tap>() };
   const keeper = setInterval(() => {
     const now = performance.now();
     if (clicks.quietMs(now) > DEAD_AFTER_MS) finish(clicks.positionS(now - clicks.quietMs(now)) ?? 0);
-    else if (taps.length > 0) keep(takeUntil(position(), false), 'playing').catch(onError);
+    else keepNow();
   }, KEEP_EVERY_MS);
+  // The page may not come back from being hidden.
+  document.addEventListener('visibilitychange', keepNow);
+  const onLeave = () => end(() => undefined);
+  signal.addEventListener('abort', onLeave);
 
   const position = () => clicks.positionS(performance.now()) ?? 0;
 
@@ -91,9 +98,38 @@ export async function startSession(options: SessionOptions): Promise<Session> {
     };
   }
 
+  /** Adds what came since the last time: hits, anchors of the clock, and what was let go. */
+  function keepNow(): void {
+    if (over || taps.length === 0) return;
+    const clock = clicks.clockFacts();
+    const { anchors = [], ...output } = clock ?? {};
+    const { hits } = takeUntil(null, false);
+    const lengths = taps
+      .slice(0, kept.hits)
+      .flatMap((tap, i): [number, number][] =>
+        tap.releasedMs === undefined || kept.lengths.has(tap) ? [] : [[i, hits[i].lengthS ?? 0]],
+      );
+    const piece = { hits: hits.slice(kept.hits), anchors: anchors.slice(kept.anchors), lengths };
+    for (const tap of taps) if (tap.releasedMs !== undefined) kept.lengths.add(tap);
+    kept.hits = hits.length;
+    kept.anchors = anchors.length;
+    const head = { ...takeUntil(null, false), hits: [], clock: null };
+    void keepPiece(
+      {
+        id,
+        take: head,
+        positionS: position(),
+        ...(clock ? { clock: output as Omit<typeof clock, 'anchors'> } : {}),
+      },
+      piece,
+    );
+  }
+
   function close(): void {
     over = true;
     clearInterval(keeper);
+    document.removeEventListener('visibilitychange', keepNow);
+    signal.removeEventListener('abort', onLeave);
     clicks.stop();
     letSleep();
     releaseLock();
@@ -101,34 +137,20 @@ export async function startSession(options: SessionOptions): Promise<Session> {
 
   function finish(stoppedAtS: number | null, then = onDone): void {
     if (over) return;
-    if (taps.length === 0) {
-      close();
-      onNothing();
-      return;
-    }
     try {
       const ranOut = stoppedAtS === null || stoppedAtS >= timeline.endS;
       const take = takeUntil(ranOut ? null : stoppedAtS, true);
       close();
-      keep(take, 'waiting').then(() => then(take), onError);
+      if (isPlayed(timeline, take.hits)) finishTake(take).then(() => then(take), onError);
+      // Taps of the count-in alone are no take.
+      else abandonTake(id).then(onNothing, onError);
     } catch (error) {
       close();
       onError(error);
     }
   }
 
-  function abandon(): void {
-    if (over) return;
-    close();
-    discard(id).catch(onError);
-  }
-
-  function end(then: SessionOptions['onDone']): void {
-    const now = position();
-    const firstTarget = timeline.targets[0]?.timeS ?? Infinity;
-    if (taps.length > 0 && now > firstTarget) finish(now, then);
-    else abandon();
-  }
+  const end = (then: SessionOptions['onDone']) => finish(position(), then);
 
   return {
     timeline,
@@ -143,7 +165,6 @@ export async function startSession(options: SessionOptions): Promise<Session> {
     tapCount: () => taps.length,
     liveHits: () => taps.flatMap(({ stampMs }) => clicks.positionS(stampMs) ?? []),
     stop: () => end(onDone),
-    leave: () => end(() => undefined),
   };
 }
 

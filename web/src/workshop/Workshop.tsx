@@ -13,13 +13,14 @@ import { type Heard, useLoop } from '../audio/useLoop.ts';
 import { beginDraft } from '../local/drafts.ts';
 import { NEW_SECTION, copyOf } from '../plans/new-plan.ts';
 import { ErrorNotice } from '../shell/ErrorNotice.tsx';
+import { ScreenSkeleton } from '../shell/Skeletons.tsx';
 import { PlanHead } from './PlanHead.tsx';
 import { SectionEditor } from './SectionEditor.tsx';
 import { SectionTools } from './SectionTools.tsx';
 import { Sections } from './Sections.tsx';
 import { inPlaceOf, moved } from './edits.ts';
 import { useKeeping } from './useKeeping.ts';
-import { useOwnPlan } from './useOwnPlan.ts';
+import { type OwnPlan, useOwnPlan } from './useOwnPlan.ts';
 import { useWorkshop } from './useWorkshop.ts';
 
 /** Finds the plan: in this browser when it is not saved, else on the server. Ready plans are built on as a copy. */
@@ -31,9 +32,9 @@ export default function Workshop() {
 function Found({ id }: { id: string }) {
   const { found, error } = useOwnPlan(id);
   if (error) return <ErrorNotice error={error} />;
-  if (!found) return null;
+  if (!found) return <ScreenSkeleton />;
   if (found.ready) return <Copying plan={found.start} />;
-  return <Building id={id} start={found.start} onServer={found.onServer} />;
+  return <Building id={id} {...found} />;
 }
 
 /** Goes on with a copy, begun once. */
@@ -42,9 +43,9 @@ function Copying({ plan }: { plan: Plan }) {
   return <Navigate to={`/plans/${id}/edit`} replace />;
 }
 
-function Building({ id, start, onServer }: { id: string; start: Plan; onServer: Plan | null }) {
+function Building({ id, start, onServer, on }: OwnPlan & { id: string }) {
   const { enqueueSnackbar } = useSnackbar();
-  const workshop = useWorkshop(id, start, onServer);
+  const workshop = useWorkshop(id, start, onServer, on);
   const { plan, timeline, problems } = workshop;
   // What is changed here no longer follows from a count sheet.
   const change: typeof workshop.change = (next, name) =>

@@ -82,9 +82,9 @@ describe('undo and redo', () => {
 describe('drafts', () => {
   it('survive until they are dropped; only new ones are listed', () => {
     const id = beginDraft(NEW_PLAN);
-    expect(readDraft(id)).toEqual({ plan: NEW_PLAN, stored: false });
+    expect(readDraft(id)).toEqual({ plan: NEW_PLAN, stored: false, on: 0 });
     expect(newDrafts()).toEqual([{ id, title: 'New plan', sheet: false }]);
-    keepDraft(id, { plan: NEW_PLAN, stored: true });
+    keepDraft(id, { plan: NEW_PLAN, stored: true, on: 0 });
     expect(newDrafts()).toEqual([]);
     dropDraft(id);
     expect(readDraft(id)).toBeNull();
@@ -97,7 +97,7 @@ describe('drafts', () => {
     const full = jest.spyOn(Storage.prototype, 'setItem').mockImplementation(() => {
       throw new DOMException('full', 'QuotaExceededError');
     });
-    expect(keepDraft('z', { plan: NEW_PLAN, stored: false })).toBe(false);
+    expect(keepDraft('z', { plan: NEW_PLAN, stored: false, on: 0 })).toBe(false);
     full.mockRestore();
   });
 });

@@ -2,8 +2,7 @@
 import type { Plan } from '@feldspar/core/plan';
 import { useSnackbar } from 'notistack';
 import { useNavigate } from 'react-router';
-import { useSWRConfig } from 'swr';
-import { request } from '../api/client.ts';
+import { savePlan } from '../api/changes.ts';
 import { dropDraft, keepDraft } from '../local/drafts.ts';
 import { useUndo } from '../shell/useUndo.tsx';
 import type { Workshop } from './useWorkshop.ts';
@@ -19,25 +18,21 @@ interface Keeping {
 /** @param address where it is built, to come back to when throwing away is undone. */
 export function useKeeping(id: string, workshop: Workshop, onServer: Plan | null, address: string): Keeping {
   const navigate = useNavigate();
-  const { mutate } = useSWRConfig();
   const { enqueueSnackbar } = useSnackbar();
   const undoable = useUndo();
   const { plan } = workshop;
 
   const save = async () => {
-    try {
-      await request('PUT', `/plans/${id}`, plan);
-      workshop.saved();
-      void mutate('/plans');
-      void mutate(`/plans/${id}`);
-      enqueueSnackbar('Saved.');
-      return true;
-    } catch (error) {
-      enqueueSnackbar(`Not saved: ${(error as Error).message} It is kept in this browser.`, {
-        variant: 'error',
-      });
+    const outcome = await savePlan(id, plan, workshop.on);
+    if (outcome.state === 'refused') {
+      enqueueSnackbar(`Not saved: ${outcome.reason} It is kept in this browser.`, { variant: 'error' });
       return false;
     }
+    workshop.saved();
+    enqueueSnackbar(
+      outcome.state === 'sent' ? 'Saved.' : 'Kept in this browser; saved as soon as the server answers.',
+    );
+    return true;
   };
   return {
     save,
@@ -49,7 +44,7 @@ export function useKeeping(id: string, workshop: Workshop, onServer: Plan | null
           await navigate(onServer ? `/plans/${id}` : '/plans');
         },
         async undo() {
-          keepDraft(id, { plan, stored: onServer !== null });
+          keepDraft(id, { plan, stored: onServer !== null, on: workshop.on });
           await navigate(address);
         },
       }),

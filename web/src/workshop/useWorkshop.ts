@@ -10,6 +10,7 @@ import {
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { type History, beginning, changed, redone, undone } from './history.ts';
 import { dropDraft, keepDraft } from '../local/drafts.ts';
+import { onConfirmed } from '../outbox/outbox.ts';
 import { tidy } from './edits.ts';
 
 export interface Workshop {
@@ -26,10 +27,13 @@ export interface Workshop {
   /** The browser has no room to keep it. */
   unkept: boolean;
   saved(): void;
+  /** The revision that its next saving changes. */
+  on: number;
 }
 
 /** @param onServer the plan as the server has it, or null for a new one. */
-export function useWorkshop(id: string, start: Plan, onServer: Plan | null): Workshop {
+export function useWorkshop(id: string, start: Plan, onServer: Plan | null, startedOn: number): Workshop {
+  const on = useRevision(id, startedOn);
   const [history, setHistory] = useState<History>(() => beginning(start));
   const [saved, setSaved] = useState(onServer && JSON.stringify(onServer));
   const plan = history.now;
@@ -44,9 +48,9 @@ export function useWorkshop(id: string, start: Plan, onServer: Plan | null): Wor
       return;
     }
     // Told in the next turn: whether there is room is known only by trying.
-    const kept = keepDraft(id, { plan: JSON.parse(text) as Plan, stored });
+    const kept = keepDraft(id, { plan: JSON.parse(text) as Plan, stored, on });
     queueMicrotask(() => setUnkept(!kept));
-  }, [id, text, unsaved, stored]);
+  }, [id, text, unsaved, stored, on]);
 
   const checked = useMemo(() => check(plan), [plan]);
   const change = useCallback(
@@ -62,7 +66,21 @@ export function useWorkshop(id: string, start: Plan, onServer: Plan | null): Wor
     unsaved,
     unkept,
     saved: () => setSaved(text),
+    on,
   };
+}
+
+/** Each saving from here makes it one more; what somebody else saves meanwhile does not. */
+function useRevision(id: string, startedOn: number): number {
+  const [on, setOn] = useState(startedOn);
+  useEffect(
+    () =>
+      onConfirmed(({ thing, method }, revision) => {
+        if (thing === `plan ${id}` && method === 'PUT' && revision !== undefined) setOn(revision);
+      }),
+    [id],
+  );
+  return on;
 }
 
 function check(plan: Plan): Pick<Workshop, 'timeline' | 'problems'> {

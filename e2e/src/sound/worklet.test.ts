@@ -3,9 +3,9 @@ import { compile, withTempo } from '@feldspar/core/plan';
 import { READY_PLANS } from '@feldspar/core/practice';
 import { render } from '@feldspar/core/sound';
 import { tempo } from '@feldspar/core/time';
-import { App } from './driver/app.ts';
-import { installProbe, recordedSamples, recordedSeconds } from './driver/audio-probe.ts';
-import { Browser } from './driver/browser.ts';
+import { App } from '../driver/app.ts';
+import { firstDifference, installProbe, recordedSamples, recordedSeconds } from '../driver/audio-probe.ts';
+import { Browser } from '../driver/browser.ts';
 
 const GROWING = READY_PLANS[3];
 const BPM = 180;
@@ -30,14 +30,13 @@ async function expectEveryClickInPlace(browser: Browser): Promise<void> {
     `${SECONDS} s of sound`,
     40_000,
   );
-  const { samples, sampleRateHz } = await recordedSamples(browser);
-  const expected = render(compile(withTempo(GROWING.plan, tempo(BPM, '1/4'))), sampleRateHz, {
+  const recorded = await recordedSamples(browser);
+  const expected = render(compile(withTempo(GROWING.plan, tempo(BPM, '1/4'))), recorded.sampleRateHz, {
     toS: SECONDS,
   });
   // Both begin with the first click of the count-in, which is on frame 0 of the timeline.
   expect(expected[0]).not.toBe(0);
-  const differing = expected.findIndex((value, i) => value !== samples[i]);
-  expect(differing).toBe(-1);
+  expect(firstDifference(expected, recorded)).toBe(-1);
 }
 
 it('a busy page moves no click: 300 ms of every second the main thread is held', async () => {

@@ -5,11 +5,11 @@ import { join } from 'node:path';
 import { type Plan, compile } from '@feldspar/core/plan';
 import { ALL_READY_PLANS } from '@feldspar/core/practice';
 import { type CountWords, render } from '@feldspar/core/sound';
-import { App } from './driver/app.ts';
-import { installProbe, recordedSamples, recordedSeconds } from './driver/audio-probe.ts';
-import { Browser } from './driver/browser.ts';
-import { countWords } from './driver/count-words.ts';
-import { savedFile } from './driver/downloads.ts';
+import { App } from '../driver/app.ts';
+import { firstDifference, installProbe, recordedSamples, recordedSeconds } from '../driver/audio-probe.ts';
+import { Browser } from '../driver/browser.ts';
+import { countWords } from '../driver/count-words.ts';
+import { savedFile } from '../driver/downloads.ts';
 
 let app: App;
 let browser: Browser;
@@ -77,11 +77,12 @@ async function expectHeard(plan: Plan): Promise<void> {
     `${seconds} s of sound`,
     60_000,
   );
-  const { samples, sampleRateHz } = await recordedSamples(browser);
+  const recorded = await recordedSamples(browser);
+  const { sampleRateHz } = recorded;
   const words: CountWords = countWords(sampleRateHz);
   const whole = render(timeline, sampleRateHz, { fromS: -0.1, toS: seconds, words });
   const expected = whole.subarray(whole.findIndex((value) => value !== 0));
-  expect(expected.findIndex((value, i) => Math.abs(value - samples[i]) > 1e-6)).toBe(-1);
+  expect(firstDifference(expected, recorded, 1e-6)).toBe(-1);
 }
 
 /** Saved as a file and opened again, it is the same plan under another address. */

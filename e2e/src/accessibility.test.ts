@@ -1,0 +1,79 @@
+/** Every screen: the rules of accessibility in both lights, and no sideways scrolling on a phone. */
+import { AxeBuilder } from '@axe-core/webdriverjs';
+import { READY_PLANS } from '@feldspar/core/practice';
+import { App } from './driver/app.ts';
+import { Browser, DESKTOP, PHONE } from './driver/browser.ts';
+
+const GROWING = READY_PLANS[3];
+/** A player of the demo studio. */
+const RUBEN = 'de300000-000a-4000-8000-000100000000';
+
+let app: App;
+let browser: Browser;
+let reading: string;
+beforeAll(async () => {
+  app = await App.start('--demo');
+  browser = await Browser.open();
+  const answer = (await (await fetch(`${app.url}/api/takes?limit=100`)).json()) as {
+    items: { id: string; title: string }[];
+  };
+  reading = `/takes/${answer.items.find(({ title }) => title === GROWING.plan.title)!.id}`;
+});
+afterAll(async () => {
+  await browser?.close();
+  await app?.remove();
+});
+
+const screens = (): [string, RegExp][] => [
+  ['/', /choose another click/],
+  [`/plans/${GROWING.id}`, /Longest alone/],
+  [`/plans/${GROWING.id}/play`, /Start/],
+  [reading, /Where you drifted/],
+  ['/plans', /in the order people learn them/],
+  ['/desk?quarters=100&foot=1/2&click=1/8&said=200', /What did they mean/],
+  ['/desk/steps', /Make it a plan/],
+  ['/desk/table', /clockwork scale/],
+  [`/plans/${GROWING.id}/edit`, /The click leaves/],
+  ['/rehear?rate=20', /One click at 20/],
+  ['/log', /What was played/],
+  ['/rig', /Care of ears and hands/],
+  ['/sheets', /up the ladder/],
+  [`/hold?player=${RUBEN}`, /holds 30 ms for about/],
+  [`${reading}/beside/${reading.split('/').at(-1)}`, /Figures|First:/],
+  ['/bin', /The bin/],
+  ['/nowhere', /nothing at this address/],
+];
+
+const ALL_RULES = (axe: AxeBuilder) => axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']);
+/** Only the colours change with the room. */
+const COLOURS = (axe: AxeBuilder) => axe.withRules(['color-contrast']);
+
+describe.each([
+  ['light', ALL_RULES],
+  ['dark', COLOURS],
+] as const)('in a %s room', (scheme, rules) => {
+  it('every screen passes the accessibility rules (axe-core, WCAG 2 A and AA)', async () => {
+    await browser.scheme(scheme);
+    for (const [path, sign] of screens()) {
+      await browser.goto(app.url + path);
+      await browser.see(sign);
+      const { violations } = await rules(new AxeBuilder(browser.driver)).analyze();
+      expect({ path, violations: violations.map((v) => `${v.id}: ${v.nodes[0].html}`) }).toEqual({
+        path,
+        violations: [],
+      });
+    }
+  });
+});
+
+it('no screen needs sideways scrolling on a phone', async () => {
+  await browser.scheme('light');
+  await browser.resize(PHONE);
+  for (const [path, sign] of screens()) {
+    await browser.goto(app.url + path);
+    await browser.see(sign);
+    const width = await browser.script<number>('return document.documentElement.scrollWidth');
+    expect({ path, width }).toEqual({ path, width: 390 });
+  }
+  await browser.resize(DESKTOP);
+});

@@ -1,0 +1,214 @@
+/** What is said gets through: whatever screen is left, whoever else changes it, whether the server is there or not. */
+import { READY_PLANS } from '@feldspar/core/practice';
+import { STEADY_PLAYER } from '@feldspar/core/players';
+import { type Take, simulatedTake } from '@feldspar/core/take';
+import { App } from './driver/app.ts';
+import { Browser, DESKTOP, PHONE } from './driver/browser.ts';
+
+const GROWING = READY_PLANS[3];
+
+let app: App;
+let browser: Browser;
+beforeAll(async () => {
+  app = await App.start();
+  browser = await Browser.open();
+});
+afterAll(async () => {
+  await browser?.close();
+  await app?.remove();
+});
+
+const get = async <Answer>(path: string) => (await fetch(`${app.url}/api${path}`)).json() as Promise<Answer>;
+const plans = async () =>
+  (await get<{ items: { id: string; title: string; ready: boolean }[] }>('/plans')).items.filter(
+    ({ ready }) => !ready,
+  );
+
+async function storedTake(seed: number): Promise<Take> {
+  const take = simulatedTake({
+    id: crypto.randomUUID(),
+    startedAt: new Date(),
+    plan: GROWING.plan,
+    planId: GROWING.id,
+    playerId: null,
+    traits: STEADY_PLAYER,
+    seed,
+  });
+  await put(`/takes/${take.id}`, take);
+  return take;
+}
+
+async function put(path: string, body: unknown): Promise<void> {
+  const headers = { 'Content-Type': 'application/json' };
+  const answer = await fetch(`${app.url}/api${path}`, { method: 'PUT', headers, body: JSON.stringify(body) });
+  expect(answer.status).toBeLessThan(300);
+}
+
+const nothingWaits = () =>
+  browser.until(async () => !/changes? waits?/.test(await browser.text()), 'an empty outbox');
+
+it('a note typed and the screen left at once is kept', async () => {
+  const { id } = await storedTake(1);
+  await browser.goto(`${app.url}/takes/${id}`);
+  await browser.see(/Where you drifted/);
+  await browser.fill('textbox', 'Note', 'elbows');
+  await browser.click('link', '^Log$');
+  await browser.until(
+    async () => (await get<Take>(`/takes/${id}`)).note === 'elbows',
+    'the note on the server',
+  );
+  await browser.see(/elbows/);
+});
+
+it('with the server away: noted, judged, a plan built, through all screens; when it is back all of it is there, once', async () => {
+  const { id } = await storedTake(2);
+  await browser.goto(`${app.url}/takes/${id}`);
+  await browser.see(/Where you drifted/);
+  // The other screens' code comes when nothing else is to do.
+  await browser.until(
+    () =>
+      browser.script<boolean>(
+        "return performance.getEntriesByType('resource').some(({ name }) => /\\/Bin-[^/]*\\.js/.test(name))",
+      ),
+    'the code of the last screen',
+  );
+  await app.stop();
+  await browser.fill('textbox', 'Note', 'from the ladder');
+  await (await browser.find('combobox', 'One sound is within')).click();
+  await browser.click('option', 'beginner');
+  await browser.see(/held within 60 ms/);
+  for (const place of ['Plans', 'Tempo desk', 'Log', 'Bench']) await browser.click('link', `^${place}$`);
+  await browser.click('link', '^Plans$');
+  await browser.click('button', '^Build a plan');
+  await browser.fill('textbox', 'Title', 'Built without a server');
+  await browser.click('button', '^Save$');
+  await browser.see(/saved as soon as the server answers/);
+  await browser.see(/2 changes wait/);
+  await browser.resize(PHONE);
+  expect(await browser.script<number>('return document.documentElement.scrollWidth')).toBe(390);
+  await browser.resize(DESKTOP);
+  await browser.click('link', '^Plans$');
+  await browser.see(/Built without a server/);
+
+  await app.run();
+  await nothingWaits();
+  const take = await get<Take>(`/takes/${id}`);
+  expect([take.note, take.judging]).toEqual(['from the ladder', { tolerance: { level: 'beginner' } }]);
+  expect((await plans()).map(({ title }) => title)).toEqual(['Built without a server']);
+});
+
+it('a plan that was changed elsewhere meanwhile is not overwritten: both are shown, and both can be kept', async () => {
+  const [{ id }] = await plans();
+  await browser.goto(`${app.url}/plans/${id}/edit`);
+  await browser.fill('textbox', 'Title', 'Mine');
+  await put(`/plans/${id}`, { ...GROWING.plan, title: 'Theirs' });
+  await browser.click('button', '^Save$');
+  await browser.see(/Not saved: This plan was changed somewhere else/);
+  await browser.click('button', '1 change waits, 1 for you');
+  await browser.see(/Yours Mine: .*The other Theirs: 1 section, 20 bars/);
+  await browser.click('button', '^Keep both');
+  await browser.until(async () => (await plans()).length === 2, 'both plans');
+  expect((await plans()).map(({ title }) => title).sort()).toEqual(['Mine, the other one', 'Theirs']);
+  await nothingWaits();
+});
+
+it('a plan deleted elsewhere does not come back by a page that still shows it', async () => {
+  const [{ id }] = await plans();
+  await browser.goto(`${app.url}/plans/${id}/edit`);
+  await browser.fill('textbox', 'Title', 'Back from the dead');
+  await fetch(`${app.url}/api/plans/${id}`, { method: 'DELETE' });
+  await browser.click('button', '^Save$');
+  await browser.see(/This plan was deleted/);
+  expect((await plans()).map((plan) => plan.id)).not.toContain(id);
+  await browser.click('button', '1 change waits, 1 for you');
+  await browser.click('button', '^Give up');
+  await nothingWaits();
+});
+
+it('what was deleted lies in the bin and comes back', async () => {
+  await browser.goto(`${app.url}/log`);
+  await browser.click('button', '^Delete Growing silence');
+  await browser.click('link', '^Bin$');
+  await browser.see(/Growing silence, played .* 30 days left/);
+  await browser.click('button', '^Bring back Growing silence');
+  await browser.until(
+    async () => (await get<{ items: unknown[] }>('/takes')).items.length === 2,
+    'both takes',
+  );
+});
+
+it('a double click on what makes something makes one', async () => {
+  const before = (await plans()).length;
+  await browser.goto(`${app.url}/desk/steps`);
+  const make = await browser.find('button', '^Make it a plan');
+  await browser.driver.actions().doubleClick(make).perform();
+  await browser.see(/To the stage/);
+  expect(await plans()).toHaveLength(before + 1);
+});
+
+it('Enter and Escape in one breath leave nothing sounding, and no take locked', async () => {
+  await browser.devTools('Page.addScriptToEvaluateOnNewDocument', {
+    source: `window.__contexts = []; const Native = AudioContext;
+      window.AudioContext = class extends Native { constructor(...a) { super(...a); window.__contexts.push(this); } };`,
+  });
+  await browser.goto(`${app.url}/plans/${GROWING.id}/play`);
+  await browser.find('button', '^Start');
+  for (let i = 0; i < 3; i++) {
+    await browser.press('Enter');
+    await browser.press('Escape');
+    await browser.find('button', '^Start');
+  }
+  await browser.press('Escape');
+  await browser.see(/Longest alone/);
+  await browser.until(
+    () => browser.script<boolean>("return window.__contexts.every(({ state }) => state === 'closed')"),
+    'silence',
+  );
+  const held = await browser.driver.executeAsyncScript<string[]>(
+    'const done = arguments[0]; navigator.locks.query().then(({ held }) => done(held.map(({ name }) => name)));',
+  );
+  expect(held.filter((name) => name.startsWith('feldspar take'))).toEqual([]);
+});
+
+it('a screen whose code does not come leaves the frame standing, and comes when it is asked for again', async () => {
+  await browser.devTools('Network.enable', {});
+  await browser.devTools('Network.setBlockedURLs', { urls: ['*/assets/RigScreen-*'] });
+  await browser.goto(`${app.url}/rig`);
+  await browser.see(/has not been loaded yet.*Nothing is lost/);
+  await browser.find('link', '^Log$');
+  await browser.devTools('Network.setBlockedURLs', { urls: [] });
+  await browser.click('button', '^Try again');
+  await browser.see(/Care of ears and hands/);
+});
+
+it('a draft that somebody else wrote does not blank the page', async () => {
+  const id = crypto.randomUUID();
+  await browser.script(
+    `localStorage.setItem('feldspar draft ${id}', '{"plan":{"title":"x","sections":[{"bars":2}]},"stored":false}')`,
+  );
+  await browser.goto(`${app.url}/plans/${id}/edit`);
+  await browser.see(/There is no plan with the id/);
+  await browser.goto(`${app.url}/plans`);
+  await browser.see(/in the order people learn them/);
+});
+
+it('a browser that keeps nothing still plays, and says what that means', async () => {
+  await browser.devTools('Page.addScriptToEvaluateOnNewDocument', {
+    source: `const refuse = () => { throw new DOMException('blocked', 'SecurityError'); };
+      Object.defineProperty(window, 'localStorage', { get: refuse });
+      Object.defineProperty(window, 'indexedDB', { value: { open: refuse, cmp: refuse, deleteDatabase: refuse } });`,
+  });
+  await browser.goto(`${app.url}/plans/${GROWING.id}`);
+  await browser.see(/To the stage/);
+  await app.stop();
+  await browser.click('button', '^Let a simulated player');
+  await browser.see(/Where you drifted/);
+  await browser.click('button', '1 change waits');
+  await browser.see(/This browser keeps nothing, or has no room/);
+  const before = 2;
+  await app.run();
+  await browser.until(
+    async () => (await get<{ items: unknown[] }>('/takes')).items.length === before + 1,
+    'the take on the server',
+  );
+});

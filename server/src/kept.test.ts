@@ -1,0 +1,298 @@
+/** What is stored whatever happens, what is refused whole, and what is found again. Real SQLite. */
+import { mkdirSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { compile } from '@feldspar/core/plan';
+import { ESTIMATOR } from '@feldspar/core/timing';
+import { TooMuch, measureNow } from './compute/measure.ts';
+import { DAYS_KEPT } from './store/bin.ts';
+import { GROWING, demoTake, takeId } from './testing/documents.ts';
+import { type Service, newFolder, startService } from './testing/service.ts';
+
+/** What measuring does; each test may have it fail. */
+let measuring: typeof measureNow;
+let service: Service;
+beforeEach(async () => {
+  measuring = measureNow;
+  const folder = newFolder();
+  mkdirSync(join(folder, 'web', 'assets'), { recursive: true });
+  writeFileSync(join(folder, 'web', 'index.html'), '<title>Feldspar</title>');
+  writeFileSync(join(folder, 'web', 'assets', 'a-1.js'), '1');
+  service = await startService(folder, {
+    measure: async (take) => measuring(take),
+    close: async () => undefined,
+  });
+});
+afterEach(() => service.remove());
+
+const put = (take = demoTake(1)) => service.request.put(`/api/takes/${take.id}`).send(take);
+const items = async () => (await service.request.get('/api/takes').expect(200)).body.items;
+
+describe('the raw take comes first', () => {
+  const fail = (error: Error) => {
+    measuring = () => {
+      throw error;
+    };
+  };
+
+  it('one that cannot be measured is stored, listed with the reason, and measured by the next estimator', async () => {
+    fail(new TypeError('Cannot read properties of undefined'));
+    await put().expect(201);
+    expect(await items()).toMatchObject([
+      { summary: null, unmeasured: 'Cannot read properties of undefined' },
+    ]);
+    expect((await service.request.get(`/api/takes/${takeId(1)}`)).body.hits).toHaveLength(80);
+    await put().expect(200);
+    const row = (await service.database.models.takes.findByPk(takeId(1)))!;
+    expect(row.estimator).toBe(ESTIMATOR);
+    measuring = measureNow;
+    await service.remeasuring.run();
+    expect((await items())[0].summary).toBeNull();
+    await row.update({ estimator: ESTIMATOR - 1 });
+    await service.remeasuring.run();
+    expect(await items()).toMatchObject([{ unmeasured: null, summary: { estimator: ESTIMATOR } }]);
+  });
+
+  it('one that took too long is tried again at the next start', async () => {
+    fail(new TooMuch('measuring it takes longer than 30 s'));
+    await put().expect(201);
+    measuring = measureNow;
+    await service.remeasuring.run();
+    expect((await items())[0].summary.sentence).toMatch(/./);
+  });
+
+  it('three taps in the count-in, stopped after bar 1, are measured like anything else', async () => {
+    const playsS = compile(GROWING.plan).bars[1].startS;
+    const hits = [0, 0.7, 1.4].map((timeS) => ({ timeS }));
+    await put(demoTake(1, { hits, stoppedAtS: playsS + 1 })).expect(201);
+    expect((await items())[0]).toMatchObject({ unmeasured: null, summary: { counts: { matched: 0 } } });
+  });
+});
+
+describe('a change', () => {
+  const patch = (body: object) => service.request.patch(`/api/takes/${takeId(1)}`).send(body);
+  const take = async () => (await service.request.get(`/api/takes/${takeId(1)}`)).body;
+
+  it('is made whole or not at all', async () => {
+    await put();
+    await patch({ note: 'half', judging: { tolerance: { percent: 90 } } }).expect(422);
+    await patch({ note: 'half', trueTempo: { bpm: 100 } }).expect(422);
+    expect(await take()).toMatchObject({ note: '' });
+  });
+
+  it('made on what it was goes through, twice too; on something else it is a conflict that shows what it is', async () => {
+    await put();
+    await patch({ note: 'slower', was: { note: '' } }).expect(204);
+    await patch({ note: 'slower', was: { note: '' } }).expect(204);
+    const { body } = await patch({ note: 'faster', was: { note: '' } }).expect(409);
+    expect(body).toMatchObject({
+      detail: expect.stringMatching(/The note of this take/),
+      current: { note: 'slower' },
+    });
+    expect((await take()).note).toBe('slower');
+    await patch({ note: 'faster', was: { note: 'slower' } }).expect(204);
+  });
+
+  it('of a plan carries the revision it was made on', async () => {
+    const plan = (title: string, on?: number) =>
+      service.request
+        .put(`/api/plans/${takeId(2)}${on === undefined ? '' : `?revision=${on}`}`)
+        .send({ ...GROWING.plan, title });
+    expect((await plan('a', 0).expect(200)).body.revision).toBe(1);
+    expect((await plan('b', 1).expect(200)).body.revision).toBe(2);
+    // The answer got lost: the same again is no conflict.
+    expect((await plan('b', 1).expect(200)).body.revision).toBe(2);
+    const conflict = (await plan('c', 1).expect(409)).body;
+    expect(conflict.current).toMatchObject({ revision: 2, document: { title: 'b' } });
+    await service.request.delete(`/api/plans/${takeId(2)}`).expect(204);
+    expect((await plan('d', 2).expect(410)).body.detail).toMatch(/was deleted/);
+    await plan('d').expect(410);
+  });
+
+  it('of two at once on the same revision one goes through', async () => {
+    const send = (title: string) =>
+      service.request.put(`/api/plans/${takeId(2)}?revision=1`).send({ ...GROWING.plan, title });
+    await service.request
+      .put(`/api/plans/${takeId(2)}?revision=0`)
+      .send(GROWING.plan)
+      .expect(200);
+    const answers = await Promise.all(['x', 'y', 'z'].map(send));
+    expect(answers.map(({ status }) => status).sort()).toEqual([200, 409, 409]);
+  });
+});
+
+describe('the bin', () => {
+  const age = (model: 'takes' | 'plans', days: number) =>
+    service.database.sequelize.query(
+      `UPDATE ${model} SET deletedAt = '${new Date(Date.now() - days * 86_400_000).toISOString().replace('T', ' ').replace('Z', ' +00:00')}' WHERE deletedAt IS NOT NULL`,
+    );
+
+  it('holds what was deleted for its days, and then it is really gone; takes outlive their plan', async () => {
+    await service.request.put(`/api/plans/${takeId(2)}`).send({ ...GROWING.plan, title: 'Mine' });
+    await put(demoTake(1, { planId: takeId(2) }));
+    await put(demoTake(3));
+    await service.request.delete(`/api/takes/${takeId(3)}`).expect(204);
+    await service.request.delete(`/api/plans/${takeId(2)}`).expect(204);
+    const bin = (await service.request.get('/api/bin').expect(200)).body;
+    expect(bin).toMatchObject({
+      daysKept: DAYS_KEPT,
+      takes: [{ id: takeId(3) }],
+      plans: [{ id: takeId(2), title: 'Mine' }],
+    });
+    await age('takes', DAYS_KEPT - 1);
+    expect(await service.bin.empty()).toBe(0);
+    await age('takes', DAYS_KEPT + 1);
+    await age('plans', DAYS_KEPT + 1);
+    expect(await service.bin.empty()).toBe(2);
+    await service.request.post(`/api/takes/${takeId(3)}/restore`).expect(404);
+    await service.request.post(`/api/plans/${takeId(2)}/restore`).expect(404);
+    expect(await items()).toMatchObject([{ id: takeId(1), planId: null, title: 'Growing silence' }]);
+  });
+});
+
+describe('lists', () => {
+  it('of plans come page by page and without documents', async () => {
+    for (let n = 1; n <= 5; n++)
+      await service.request.put(`/api/plans/${takeId(n)}`).send({ ...GROWING.plan, title: `${n}` });
+    const own = async (query: string) => {
+      const { body } = await service.request.get(`/api/plans?${query}`).expect(200);
+      return { ...body, items: body.items.filter(({ ready }: { ready: boolean }) => !ready) };
+    };
+    const first = await own('limit=3');
+    expect(first.items.map(({ title }: { title: string }) => title)).toEqual(['5', '4', '3']);
+    expect(first.items[0]).toEqual({
+      id: takeId(5),
+      title: '5',
+      trains: '',
+      ready: false,
+      revision: 1,
+      tempo: GROWING.plan.sections[0].tempo,
+      sheet: false,
+      unreadable: null,
+    });
+    const second = await service.request.get(`/api/plans?limit=3&cursor=${first.nextCursor}`);
+    expect(second.body.items.map(({ title }: { title: string }) => title)).toEqual(['2', '1']);
+    expect(second.body.nextCursor).toBeNull();
+  });
+
+  it('a plan whose document is damaged is listed as such, and can be saved over', async () => {
+    await service.request.put(`/api/plans/${takeId(1)}`).send(GROWING.plan);
+    await service.database.sequelize.query(`UPDATE plans SET document = '{"sec' WHERE id = '${takeId(1)}'`);
+    const { body } = await service.request.get('/api/plans').expect(200);
+    expect(body.items.at(-1)).toMatchObject({ id: takeId(1), unreadable: expect.stringMatching(/damaged/) });
+    await service.request.get(`/api/plans/${takeId(1)}`).expect(410);
+    await service.request
+      .put(`/api/plans/${takeId(1)}`)
+      .send(GROWING.plan)
+      .expect(200);
+    await service.request.get(`/api/plans/${takeId(1)}`).expect(200);
+  });
+});
+
+describe('the door', () => {
+  it.each([
+    '/%00',
+    '/..%2f..%2fpackage.json',
+    '/assets/..%2f..%2f..%2fetc%2fpasswd',
+    '/%E0%A4%A',
+    '/a.js%00.css',
+  ])('%s finds nothing outside the pages, and breaks nothing', async (path) => {
+    const { status, text } = await service.request.get(path);
+    expect(status).toBeLessThan(500);
+    expect(text).not.toMatch(/root:|"name"/);
+  });
+
+  it('files are those that were built; every other address is the page', async () => {
+    expect((await service.request.get('/assets/a-1.js').expect(200)).headers['cache-control']).toMatch(
+      /immutable/,
+    );
+    await service.request.get('/assets/a-2.js').expect(404);
+    expect((await service.request.get('/takes/x').expect(200)).text).toMatch(/Feldspar/);
+  });
+
+  it('what is refused has the headers of what is answered', async () => {
+    const { headers } = await service.request
+      .get('/api/takes')
+      .set('Origin', 'http://evil.example')
+      .expect(403);
+    expect(headers['content-security-policy']).toMatch(/default-src 'self'.*form-action 'self'/);
+    expect(headers['cross-origin-opener-policy']).toBe('same-origin');
+    expect(headers['x-content-type-options']).toBe('nosniff');
+  });
+
+  it.each([
+    ['cross-site', 'no-cors', '/api/takes', 403],
+    ['same-site', 'cors', '/api/takes', 403],
+    ['cross-site', 'navigate', '/api/takes', 403],
+    ['cross-site', 'navigate', '/log', 200],
+    ['cross-site', 'no-cors', '/assets/a-1.js', 403],
+    ['same-origin', 'cors', '/api/takes', 200],
+    ['none', 'navigate', '/api/takes', 200],
+  ])('a request that began %s (%s) for %s: %i', async (site, mode, path, status) => {
+    await service.request.get(path).set({ 'Sec-Fetch-Site': site, 'Sec-Fetch-Mode': mode }).expect(status);
+  });
+
+  it('a body that is not encoded as it says, or nested without end, is refused', async () => {
+    const send = (body: string, headers: Record<string, string> = {}) =>
+      service.request
+        .put(`/api/plans/${takeId(1)}`)
+        .set({ 'Content-Type': 'application/json', ...headers })
+        .send(body);
+    expect((await send('{}', { 'Content-Encoding': 'gzip' })).status).toBe(400);
+    expect((await send('{}', { 'Content-Encoding': 'nonsense' })).status).toBe(415);
+    const deep = `{"title":${'['.repeat(50_000)}${']'.repeat(50_000)}}`;
+    expect((await send(deep)).body).toMatchObject({
+      status: 422,
+      detail: expect.stringMatching(/nested deeper/),
+    });
+  });
+
+  it('hundreds of thousands of wrong hits get twenty problems, not megabytes of them', async () => {
+    const hits = Array.from({ length: 60_000 }, () => ({}));
+    const { body, text } = await service.request
+      .post('/api/reports')
+      .send({ plan: GROWING.plan, hits })
+      .expect(422);
+    expect(body.errors).toHaveLength(21);
+    expect(body.errors.at(-1).message).toBe('and 59980 more');
+    expect(text.length).toBeLessThan(5000);
+  });
+
+  it('a full disk is said to be full, and nothing was changed', async () => {
+    await put(demoTake(1));
+    await service.database.sequelize.query('PRAGMA wal_checkpoint(TRUNCATE)');
+    const [[{ page_count: pages }]] = (await service.database.sequelize.query('PRAGMA page_count')) as [
+      { page_count: number }[],
+      unknown,
+    ];
+    await service.database.sequelize.query(`PRAGMA max_page_count = ${pages}`);
+    let [n, full] = [2, await put(demoTake(2))];
+    // Free pages inside the file may still hold one.
+    while (full.status === 201) full = await put(demoTake(++n));
+    expect([full.status, full.body.detail]).toEqual([507, expect.stringMatching(/no room left on the disk/)]);
+    expect(await items()).toHaveLength(n - 1);
+    await service.database.sequelize.query('PRAGMA max_page_count = 1000000');
+    await put(demoTake(n)).expect(201);
+  });
+});
+
+/** Every query, as it is asked. */
+function watch(logging: false | ((sql: string) => void)): void {
+  (service.database.sequelize as unknown as { options: { logging: typeof logging } }).options.logging =
+    logging;
+}
+
+it('holding over weeks is read from figures kept with them, never from documents', async () => {
+  const seen: string[] = [];
+  for (let n = 1; n <= 8; n++) await put(demoTake(n)).expect(201);
+  watch((sql) => seen.push(sql));
+  const { body } = await service.request.get('/api/holds').expect(200);
+  watch(false);
+  expect(body.items[0].recent).toMatchObject({ takes: 6, beats: expect.any(Number) });
+  expect(seen.filter((sql) => /`document`/.test(sql))).toEqual([]);
+  // Asked again, what was pooled is known.
+  seen.length = 0;
+  watch((sql) => seen.push(sql));
+  expect((await service.request.get('/api/holds')).body).toEqual(body);
+  watch(false);
+  expect(seen.filter((sql) => /`alone`/.test(sql) && !/IN \(NULL\)|IN \(\)/.test(sql))).toEqual([]);
+});

@@ -1,0 +1,66 @@
+/** The studio: everything over one data folder that answers requests, opened and closed as one. */
+import { pino } from 'pino';
+import type { Compute } from './compute/measure.ts';
+import { BinStore } from './store/bin.ts';
+import { type Database, openDatabase } from './store/database.ts';
+import { HoldStore } from './store/holds.ts';
+import { PlanStore } from './store/plans.ts';
+import { PlayerStore } from './store/players.ts';
+import { Remeasuring } from './store/remeasuring.ts';
+import { TakeStore } from './store/takes.ts';
+
+const HOUR_MS = 3_600_000;
+
+export interface Studio {
+  database: Database;
+  takes: TakeStore;
+  plans: PlanStore;
+  players: PlayerStore;
+  holds: HoldStore;
+  bin: BinStore;
+  remeasuring: Remeasuring;
+  measure: Compute['measure'];
+  /** Ends what runs in the background, and closes the folder. */
+  close(): Promise<void>;
+}
+
+/** @throws FolderTrouble that says what is wrong with the folder and what to do. */
+export async function openStudio(
+  folder: string,
+  compute: Compute,
+  log = pino({ level: 'silent' }),
+): Promise<Studio> {
+  const database = await openDatabase(folder, {
+    onTrouble: (error) => log.error(error, 'housekeeping failed'),
+  });
+  const plans = new PlanStore(database);
+  const takes = new TakeStore(database, plans, compute.measure);
+  const bin = new BinStore(database, takes, plans);
+  const remeasuring = new Remeasuring(takes, log);
+  try {
+    await plans.putReadyPlans();
+    await bin.empty();
+  } catch (error) {
+    await database.close();
+    throw error;
+  }
+  const emptying = setInterval(() => void bin.empty().catch((error: unknown) => log.error(error)), HOUR_MS);
+  emptying.unref();
+  return {
+    database,
+    takes,
+    plans,
+    bin,
+    remeasuring,
+    players: new PlayerStore(database),
+    holds: new HoldStore(database),
+    measure: compute.measure,
+    async close() {
+      clearInterval(emptying);
+      await remeasuring.end();
+      // What is stored first; threads have nothing to lose.
+      await database.close();
+      await compute.close();
+    },
+  };
+}

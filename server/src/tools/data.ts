@@ -1,0 +1,58 @@
+/** `npm run backup`, `npm run restore FILE`, `npm run salvage`: what is done to a data folder by hand. Says what was done, or why not. */
+import { existsSync } from 'node:fs';
+import { join, resolve } from 'node:path';
+import { readConfig } from '../config.ts';
+import {
+  FolderTrouble,
+  backUp,
+  databaseIn,
+  restore,
+  salvage,
+  timeName,
+  troubleOf,
+  type Unreadable,
+} from '../folder/index.ts';
+import { makeDatabase } from '../store/database.ts';
+
+const say = (text: string) => process.stdout.write(`${text}\n`);
+
+const TOOLS: Record<string, (folder: string, file: string | undefined) => Promise<void>> = {
+  async backup(folder, file) {
+    const made = await backUp(folder, file && resolve(file));
+    say(`${made.file}\n${made.takes} takes, ${Math.ceil(made.bytes / 1024)} kB, read back whole.`);
+  },
+  async restore(folder, file) {
+    if (!file) throw new Error('Name the file to bring back: npm run restore data/studio/backups/….sqlite');
+    const { takes, aside } = await restore(folder, file);
+    say(`${takes} takes are back in ${folder}.`);
+    if (aside) say(`What was there before lies in ${aside}.`);
+  },
+  async salvage(folder, file) {
+    const from = file ? resolve(file) : databaseIn(folder);
+    if (!existsSync(from)) throw new Error(`There is no ${from}.`);
+    const to = join(folder, `salvaged-${timeName(new Date())}.sqlite`);
+    const { saved, unreadable } = await salvage(from, to, makeDatabase);
+    say(
+      `${to}\nholds ${saved.takes} takes, ${saved.plans} plans and ${saved.players} players that could be read.`,
+    );
+    for (const lost of unreadable) say(`Not readable: ${lostText(lost)}`);
+    say(`To go on with it: npm run restore ${to}`);
+  },
+};
+
+const lostText = ({ table, rows: [from, to], reason }: Unreadable) =>
+  `${table}, ${from === to ? `row ${from}` : `rows ${from} to ${to}`}: ${reason}`;
+
+/** @returns the exit code. */
+export async function runTool([name, file]: readonly string[]): Promise<number> {
+  const { dataFolder } = readConfig(process.env, process.argv);
+  try {
+    await TOOLS[name](dataFolder, file);
+    return 0;
+  } catch (error) {
+    const trouble = troubleOf(error, dataFolder);
+    process.stderr.write(`${trouble?.message ?? (error as Error).message}\n`);
+    if (trouble instanceof FolderTrouble) process.stderr.write(`${trouble.remedy}\n`);
+    return 1;
+  }
+}

@@ -1,0 +1,134 @@
+/**
+ * Where the outbox is kept: in IndexedDB, which outlives the page. Where the browser keeps nothing (private windows, blocked site
+ * data, no room) it lives in memory for as long as the page does; whoever shows it is told.
+ */
+import type { Take } from '@feldspar/core/take';
+import { type DBSchema, type IDBPDatabase, type IDBPTransaction, type StoreNames, openDB } from 'idb';
+import type { Waiting } from './queue.ts';
+
+/** A piece of a take that is being played: what came since the piece before. */
+export interface Piece {
+  take: string;
+  hits: Take['hits'];
+  anchors: [number, number][];
+  /** Hits of earlier pieces that were let go since: [index, length in s]. */
+  lengths: [number, number][];
+}
+
+/** A take that is being played, without what the pieces hold. */
+export interface Playing {
+  id: string;
+  take: Take;
+  /** Context time of the timeline's zero, and the output's facts, once known. */
+  clock?: Omit<NonNullable<Take['clock']>, 'anchors'>;
+  positionS: number;
+}
+
+interface Schema extends DBSchema {
+  /** Before there were requests: whole takes. Read once, when the database is brought up to date. */
+  takes: { key: string; value: { id: string; state: 'playing' | 'waiting' | 'refused'; take: Take } };
+  requests: { key: string; value: Waiting };
+  playing: { key: string; value: Playing };
+  pieces: { key: number; value: Piece; indexes: { take: string } };
+}
+
+const VERSION = 2;
+
+let opened: Promise<IDBPDatabase<Schema> | null> | undefined;
+
+/** Null where the browser keeps nothing. */
+function database(): Promise<IDBPDatabase<Schema> | null> {
+  opened ??= open().catch(() => null);
+  return opened;
+}
+
+function open(): Promise<IDBPDatabase<Schema>> {
+  return openDB<Schema>('feldspar', VERSION, {
+    upgrade: (db, from, _to, transaction) => void upgrade(db, from, transaction),
+    // A newer page in another tab wants to bring it up to date: it goes on in memory here until the page is loaded anew.
+    blocking: (_current, _next, event) => (event.target as IDBDatabase).close(),
+  });
+}
+
+async function upgrade(
+  db: IDBPDatabase<Schema>,
+  from: number,
+  transaction: IDBPTransaction<Schema, StoreNames<Schema>[], 'versionchange'>,
+): Promise<void> {
+  const requests = db.createObjectStore('requests', { keyPath: 'key' });
+  const playing = db.createObjectStore('playing', { keyPath: 'id' });
+  db.createObjectStore('pieces', { autoIncrement: true }).createIndex('take', 'take');
+  if (from !== 1) return;
+  for (const { id, state, take } of await transaction.objectStore('takes').getAll()) {
+    if (state === 'playing') await playing.put({ id, take, positionS: take.stoppedAtS ?? 0 });
+    else await requests.put(requestOfOld(take));
+  }
+  db.deleteObjectStore('takes');
+}
+
+function requestOfOld(take: Take): Waiting {
+  const path = `/takes/${take.id}`;
+  const request = {
+    thing: `take ${take.id}`,
+    method: 'PUT',
+    path,
+    body: take,
+    said: take.plan.title,
+  } as const;
+  return { ...request, key: `0 ${take.id}`, at: take.startedAt, state: 'waiting' };
+}
+
+/** @returns whether it was done, so that it outlives the page. */
+async function attempt(work: (db: IDBPDatabase<Schema>) => Promise<unknown>): Promise<boolean> {
+  try {
+    const db = await database();
+    if (!db) return false;
+    await work(db);
+    return true;
+  } catch {
+    // No room, or closed by the browser: what is in memory goes on.
+    return false;
+  }
+}
+
+async function read<Value>(
+  work: (db: IDBPDatabase<Schema>) => Promise<Value>,
+  otherwise: Value,
+): Promise<Value> {
+  try {
+    const db = await database();
+    return db ? await work(db) : otherwise;
+  } catch {
+    return otherwise;
+  }
+}
+
+export const readRequests = () => read((db) => db.getAll('requests'), []);
+export const keepRequest = (waiting: Waiting) => attempt((db) => db.put('requests', waiting));
+/** Unless another tab has added to it meanwhile. @returns whether it is gone. */
+export async function dropRequest({ key, version }: Pick<Waiting, 'key' | 'version'>): Promise<boolean> {
+  let gone = true;
+  await attempt(async (db) => {
+    const transaction = db.transaction('requests', 'readwrite');
+    const now = await transaction.store.get(key);
+    gone = now === undefined || now.version === version;
+    if (gone) await transaction.store.delete(key);
+    await transaction.done;
+  });
+  return gone;
+}
+
+export const keepPlaying = (playing: Playing) => attempt((db) => db.put('playing', playing));
+export const addPiece = (piece: Piece) => attempt((db) => db.add('pieces', piece));
+export const readPlaying = () => read((db) => db.getAll('playing'), []);
+export const readPlayingTake = (id: string) => read((db) => db.get('playing', id), undefined);
+export const readPieces = (take: string) => read((db) => db.getAllFromIndex('pieces', 'take', take), []);
+
+export const dropPlaying = (id: string) =>
+  attempt(async (db) => {
+    const transaction = db.transaction(['playing', 'pieces'], 'readwrite');
+    await transaction.objectStore('playing').delete(id);
+    const keys = await transaction.objectStore('pieces').index('take').getAllKeys(id);
+    await Promise.all(keys.map((key) => transaction.objectStore('pieces').delete(key)));
+    await transaction.done;
+  });
