@@ -74,7 +74,7 @@ it('with the server away: noted, judged, a plan built, through all screens; when
   );
   await app.stop();
   await browser.fill('textbox', 'Note', 'from the ladder');
-  await (await browser.find('combobox', 'One sound is within')).click();
+  await browser.click('combobox', 'One sound is within');
   await browser.click('option', 'beginner');
   await browser.see(/held within 60 ms/);
   for (const place of ['Plans', 'Tempo desk', 'Log', 'Bench']) await browser.click('link', `^${place}$`);

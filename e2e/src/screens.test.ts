@@ -57,7 +57,7 @@ it('by keyboard alone: from the bench to a simulated take and its reading', asyn
 
 it('a player is added once and named with the takes that follow', async () => {
   await browser.goto(app.url);
-  await (await browser.find('combobox', 'Who is playing')).click();
+  await browser.click('combobox', 'Who is playing');
   await browser.click('option', 'Add a player');
   await browser.click('button', '^Add$');
   await browser.see(/give the player a name/);
@@ -124,7 +124,7 @@ it('the library shows the families in order, by what they train; a ready plan be
   expect(names.slice(1).map((name) => parseInt(name, 10))).toEqual(
     Array.from({ length: 20 }, (_, i) => i + 1),
   );
-  await (await browser.find('combobox', 'What it trains')).click();
+  await browser.click('combobox', 'What it trains');
   await browser.click('option', '^groove$');
   await browser.see(/16\. Feel changes/);
   expect(await browser.all('heading', 'Feel the beat')).toHaveLength(0);

@@ -149,7 +149,7 @@ it('by keys where the notes are: letters write, Shift chooses several, which are
 
 it('own words are counted with, and stay for the next sheet', async () => {
   await browser.fill('textbox', '^The notes as text', 'e e q h');
-  await (await browser.find('combobox', '^Counted as')).click();
+  await browser.click('combobox', '^Counted as');
   await browser.click('option', '^own words');
   await browser.fill('textbox', '^Between two', 'und');
   await browser.until(async () => (await drawn()).includes('und'), 'the own word under the note');

@@ -45,7 +45,7 @@ async function send(change: Partial<Parameters<typeof simulatedTake>[0]> = {}): 
 const stored = async (id: string): Promise<Take> =>
   (await fetch(`${app.url}/api/takes/${id}`)).json() as Promise<Take>;
 const choose = async (list: string, option: string) => {
-  await (await browser.find('combobox', list)).click();
+  await browser.click('combobox', list);
   await browser.click('option', option);
 };
 
@@ -82,7 +82,7 @@ it('two takes beside each other: what changed, both cores, both figures', async 
   const second = await send({ seed: 12 });
   await browser.goto(`${app.url}/takes/${second.id}`);
   await browser.see(/Where you drifted/);
-  await (await browser.find('combobox', 'Compare with')).click();
+  await browser.click('combobox', 'Compare with');
   const options = await browser.all('option', 'Growing silence');
   expect(options.length).toBeGreaterThanOrEqual(2);
   await browser.press('Escape');

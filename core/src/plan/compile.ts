@@ -12,7 +12,7 @@ import { GROOVES, type GrooveName, grooveLoop, isGroove } from './groove.ts';
 import { PlanError } from './plan-error.ts';
 import type { ClickLayer, FieldProblem, Plan, PlayLine, Section } from './schema.ts';
 import { silentBars, thin } from './silence.ts';
-import { type Place, type Rule, sequenceSpots, spotsOf } from './spots.ts';
+import { type Place, type Rule, type Spot, sequenceSpots, spotsOf } from './spots.ts';
 import type { Bar, Click, SilentStretch, Target, Timeline } from './timeline.ts';
 
 /** More events than any practice session needs; a plan beyond it is refused before it fills the memory. */
@@ -123,12 +123,15 @@ function targetsOf(line: PlayLine, index: number, section: Place, endS: number):
   const swing = line.swing && { of: parseFraction(line.swing.of), ratio: new Fraction(line.swing.ratio) };
   const place = { ...section, ...window(line, section.barCount), ...(swing ? { swing } : {}) };
   const voice = line.voice ?? DEFAULT_LINE;
+  const swings = ({ swungByS }: Spot) =>
+    swing && swungByS !== 0 ? { swing: { ratio: swing.ratio.valueOf(), lateS: swungByS } } : {};
   if (line.rhythm) {
     const { rhythm } = line;
     return sequenceSpots(
       rhythm.map(({ dur }) => dur),
       place,
-    ).flatMap(({ timeS, bar, position, element, endS: ends }) => {
+    ).flatMap((spot) => {
+      const { timeS, bar, position, element, endS: ends } = spot;
       const { rest, accent, sticking, hold } = rhythm[element];
       if (rest) return [];
       const marks = {
@@ -136,17 +139,20 @@ function targetsOf(line: PlayLine, index: number, section: Place, endS: number):
         ...(sticking ? { sticking } : {}),
         ...(hold ? { hold } : {}),
       };
-      return [{ timeS, bar, position, voice, line: index, lengthS: ends - timeS, ...marks }];
+      return [
+        { timeS, bar, position, voice, line: index, lengthS: ends - timeS, ...swings(spot), ...marks },
+      ];
     });
   }
   const found = spotsOf(line.free === undefined ? line : { every: line.free }, place);
-  return found.map(({ timeS, bar, position }, i) => ({
-    timeS,
-    bar,
-    position,
+  return found.map((spot, i) => ({
+    timeS: spot.timeS,
+    bar: spot.bar,
+    position: spot.position,
     voice,
     line: index,
-    lengthS: (found[i + 1]?.timeS ?? endS) - timeS,
+    lengthS: (found[i + 1]?.timeS ?? endS) - spot.timeS,
+    ...swings(spot),
     ...(line.free === undefined ? {} : { optional: true }),
   }));
 }

@@ -26,6 +26,8 @@ export interface Spot {
   bar: number;
   position: Fraction;
   positionText: string;
+  /** How much later swing makes it than it would be written straight; 0 where it does not. */
+  swungByS: number;
 }
 
 export interface Rule {
@@ -103,8 +105,10 @@ function gridOf(positions: readonly Fraction[], place: Place) {
     timeOf: (tick: number) => place.startS + place.along(tick / grid + exact(tick % barTicks).shift),
     spot(tick: number): Spot {
       const { position, positionText, shift } = exact(tick % barTicks);
+      const timeS = place.startS + place.along(tick / grid + shift);
       return {
-        timeS: place.startS + place.along(tick / grid + shift),
+        timeS,
+        swungByS: shift === 0 ? 0 : timeS - (place.startS + place.along(tick / grid)),
         bar: place.firstBar + Math.floor(tick / barTicks),
         position,
         positionText,

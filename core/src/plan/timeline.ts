@@ -46,6 +46,8 @@ export interface Target {
   sticking?: string;
   /** Its length is judged too. */
   hold?: boolean;
+  /** Swing moved it: the line's ratio, long to short, and how much later than straight that makes this note. */
+  swing?: { ratio: number; lateS: number };
   /** Free playing: a place where something may be played, and nothing is missed. */
   optional?: boolean;
 }

@@ -22,8 +22,10 @@ it.each([
   const from = -600;
   const written = render(five, RATE, { fromS: from / RATE, toS: 3.5, words: WORDS });
   const block = new Float32Array(700);
+  let worst = 0;
   for (let at = 0; at + block.length <= written.length; at += block.length) {
     loop.fill(block, from + at);
-    block.forEach((value, i) => expect(Math.abs(value - written[at + i])).toBeLessThan(1e-5));
+    block.forEach((value, i) => (worst = Math.max(worst, Math.abs(value - written[at + i]))));
   }
+  expect(worst).toBeLessThan(1e-5);
 });

@@ -5,7 +5,7 @@
  * Everything is in parts of a beat, so that stretches at several tempos pool; positive is slow (later and later).
  */
 import { studentInterval } from '../stats/index.ts';
-import { fitGrid, intervalOf, meanOf } from './gls.ts';
+import { type Run, fitGrid, intervalOf, meanOf } from './gls.ts';
 
 /** One run of differences inside one stretch. */
 export interface Differences {
@@ -13,6 +13,8 @@ export interface Differences {
   y: number[];
   /** Beats between the two hits. */
   k: number[];
+  /** How much more swing the plan asks of the second hit than of the first, in beats; absent where nothing swings. */
+  swing?: number[];
 }
 
 export interface DriftEstimate {
@@ -25,11 +27,34 @@ export interface DriftEstimate {
 /** Fewest differences from which an interval is claimed. */
 export const FEWEST_DIFFERENCES = 3;
 
-/** @returns null with fewer than FEWEST_DIFFERENCES differences. */
+/** With `swing`, where anything swings, as the last column. */
+export function withSwing(
+  runs: readonly Differences[],
+  columns: (run: Differences) => ArrayLike<number>[] = ({ k }) => [k],
+): Run[] {
+  const swings = runs.some(({ swing }) => swing?.some((value) => value !== 0));
+  return runs.map((run) => {
+    const { y, k, swing = y.map(() => 0) } = run;
+    return { y, k, x: swings ? [...columns(run), swing] : columns(run) };
+  });
+}
+
+/**
+ * A player who swings by another ratio than the plan's displaces every swung note by the same share of what the plan asks. That is
+ * estimated together with the drift: a gap that begins on the beat and ends off it would else turn swing into drift.
+ * @returns null with fewer than FEWEST_DIFFERENCES differences.
+ */
 export function fitDrift(stretches: readonly Differences[]): DriftEstimate | null {
-  const fit = fitGrid(stretches.map(({ y, k }) => ({ y, k, x: [k] })));
+  const fit = fitGrid(withSwing(stretches));
   if (!fit || fit.n < FEWEST_DIFFERENCES) return null;
   return { perBeat: meanOf(fit, 0), ci95: intervalOf(fit, 0), n: fit.n };
+}
+
+/** What the player's own swing adds to each difference, as a share of what the plan asks; 0 where nothing swings or nothing tells. */
+export function ownSwing(stretches: readonly Differences[]): number {
+  const runs = withSwing(stretches);
+  const fit = runs[0]?.x.length === 2 ? fitGrid(runs) : null;
+  return fit ? meanOf(fit, 1) : 0;
 }
 
 /**

@@ -5,7 +5,7 @@
  * A gap is named by what the player was told: its silent bars where there are any, else the wait from click to click.
  * The targets that belong to it are those strictly inside the wait.
  */
-import { type Bar, type Timeline, barIndexAt, beatSeconds } from '../plan/index.ts';
+import { type Bar, type Click, type Timeline, barIndexAt, beatOf, beatSeconds } from '../plan/index.ts';
 
 /** Times closer than this are one moment: well under any hit's resolution, well over rounding. */
 export const SAME_MOMENT_S = 1e-4;
@@ -17,15 +17,19 @@ export interface Gap {
   /** The sounding clicks around it; the wait has no return when the plan ends first. */
   lastClickS: number;
   returnS: number | null;
+  /** Where the click returns, in beats from time zero. */
+  returnBeat: number | null;
   /** Clicks were silenced here (otherwise the wait is sparse by design). */
   silenced: boolean;
 }
 
 export function findGaps(timeline: Timeline): Gap[] {
   const { bars, clicks, targets, silentStretches, endS } = timeline;
-  const sounding = clicks.filter((click) => click.sounding).map((click) => click.timeS);
+  const heard = clicks.filter((click) => click.sounding);
+  const sounding = heard.map((click) => click.timeS);
   const silenced = clicks.filter((click) => !click.sounding).map((click) => click.timeS);
   const edges = [...(sounding[0] > SAME_MOMENT_S || sounding.length === 0 ? [0] : []), ...sounding, endS];
+  const before = edges.length - 1 - sounding.length;
   const gaps: Gap[] = [];
   let t = 0;
   let q = 0;
@@ -58,13 +62,16 @@ export function findGaps(timeline: Timeline): Gap[] {
       beats: round6(beatsAt(bars, namedTo) - beatsAt(bars, namedFrom)),
       lastClickS: from,
       returnS: i < edges.length - 1 ? to : null,
+      returnBeat: i < edges.length - 1 ? beatOfClick(bars, heard[i - before]) : null,
       silenced: swallowed,
     });
   }
   return gaps;
 }
 
-/** Beats (of the meters) from time zero to a time. */
+const beatOfClick = (bars: readonly Bar[], { bar, position }: Click) => beatOf(bars[bar], position);
+
+/** Beats (of the meters) from time zero to a time, as if the tempo stood still inside a bar. */
 export function beatsAt(bars: readonly Bar[], timeS: number): number {
   const bar = bars[barIndexAt(bars, timeS)];
   return bar.firstBeat + (timeS - bar.startS) / beatSeconds(bar);

@@ -7,7 +7,7 @@
  */
 import { standardDeviation } from '../stats/index.ts';
 import jstat from 'jstat';
-import type { Differences } from './drift.ts';
+import { type Differences, withSwing } from './drift.ts';
 import { type GridFit, fitGrid, intervalOf } from './gls.ts';
 import type { Report } from './report-schema.ts';
 import { FEWEST_INTERVALS } from './steadiness.ts';
@@ -58,7 +58,7 @@ export function holdOf(
 ): Report['holdBeats'] {
   const n = alone.reduce((sum, { y }) => sum + y.length, 0);
   const common = { toleranceMs, confidence: HOLD_CONFIDENCE };
-  const fit = n < FEWEST_INTERVALS ? null : fitGrid(alone.map(({ y, k }) => ({ y, k, x: [k] })));
+  const fit = n < FEWEST_INTERVALS ? null : fitGrid(withSwing(alone));
   if (!fit) {
     return {
       ...common,

@@ -2,15 +2,17 @@
  * The scene of a take: for each line (voice) its targets with what the player could hear around them, as the aligner
  * and the estimators need it.
  */
-import { type Timeline, beatSeconds } from '../plan/index.ts';
+import { type Timeline, beatOf, beatSeconds } from '../plan/index.ts';
 import type { AlignmentTargets } from './align.ts';
-import { type Gap, SAME_MOMENT_S, beatsAt, findGaps } from './gaps.ts';
+import { type Gap, SAME_MOMENT_S, findGaps } from './gaps.ts';
 
 export interface Scene {
   gaps: Gap[];
   lines: Line[];
   /** For each target of the timeline: the gap it lies in, or -1. */
   gapOf: Int32Array;
+  /** 1 for each target at whose own moment a click sounds. */
+  withClick: Uint8Array;
   /** First and last target inside each gap. */
   insideGap: { first: number; last: number }[];
   /** For each target: beats from time zero, and its beat in milliseconds. */
@@ -27,16 +29,21 @@ export interface Line extends AlignmentTargets {
 }
 
 export function sceneOf(timeline: Timeline): Scene {
-  const { bars, targets } = timeline;
+  const { bars, clicks, targets } = timeline;
   const gaps = findGaps(timeline);
   const gapOf = new Int32Array(targets.length).fill(-1);
+  const withClick = new Uint8Array(targets.length);
   const beats = new Float64Array(targets.length);
   const beatMs = new Float64Array(targets.length);
+  const sounding = clicks.filter((click) => click.sounding).map((click) => click.timeS);
   let g = 0;
+  let c = 0;
   targets.forEach((target, i) => {
     while (g < gaps.length && (gaps[g].returnS ?? Infinity) <= target.timeS + SAME_MOMENT_S) g++;
     if (g < gaps.length && target.timeS > gaps[g].lastClickS + SAME_MOMENT_S) gapOf[i] = g;
-    beats[i] = beatsAt(bars, target.timeS);
+    while (c < sounding.length && sounding[c] < target.timeS - SAME_MOMENT_S) c++;
+    if (c < sounding.length && sounding[c] <= target.timeS + SAME_MOMENT_S) withClick[i] = 1;
+    beats[i] = beatOf(bars[target.bar], target.position);
     beatMs[i] = 1000 * beatSeconds(bars[target.bar]);
   });
   const insideGap = gaps.map(() => ({ first: -1, last: -1 }));
@@ -46,13 +53,17 @@ export function sceneOf(timeline: Timeline): Scene {
     insideGap[gap].last = i;
   });
   const voices = [...new Set(targets.map((target) => target.voice))];
-  const lines = voices.map((voice) => lineOf(timeline, voice, beatMs, gapOf));
-  return { gaps, lines, gapOf, insideGap, beats, beatMs };
+  const lines = voices.map((voice) => lineOf(timeline, sounding, voice, beatMs, gapOf));
+  return { gaps, lines, gapOf, withClick, insideGap, beats, beatMs };
 }
 
-function lineOf(timeline: Timeline, voice: string, beatMs: Float64Array, gapOf: Int32Array): Line {
-  const { targets } = timeline;
-  const sounding = timeline.clicks.filter((click) => click.sounding).map((click) => click.timeS);
+function lineOf(
+  { targets }: Timeline,
+  sounding: readonly number[],
+  voice: string,
+  beatMs: Float64Array,
+  gapOf: Int32Array,
+): Line {
   const index = targets.flatMap((target, i) => (target.voice === voice ? [i] : []));
   const n = index.length;
   const line: Line = {

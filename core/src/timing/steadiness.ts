@@ -1,7 +1,7 @@
 /** How steady a player is alone: the spread of the intervals, split into an unsteady clock and an unsteady hand. */
 import { standardDeviation } from '../stats/index.ts';
-import type { Differences } from './drift.ts';
-import { fitGrid } from './gls.ts';
+import { type Differences, withSwing } from './drift.ts';
+import { type GridFit, fitGrid } from './gls.ts';
 import type { Report } from './report-schema.ts';
 
 /** Under so many intervals there is no figure at all. */
@@ -42,35 +42,28 @@ export function steadinessOf(
 
 /** Posterior means over q, with a linear trend in the mean, so that a tempo that changes is not taken for an unsteady clock. */
 export function splitOf(alone: readonly Differences[]): { clock: number; hand: number } | null {
-  const runs = alone
-    .filter(({ y }) => y.length > 0)
-    .map(({ y, k }) => {
-      let beats = 0;
-      const trend = k.map((step) => step * ((beats += step) - step / 2));
-      return { y, k, x: [k, trend] };
-    });
-  const fit = fitGrid(runs) ?? fitGrid(alone.map(({ y, k }) => ({ y, k, x: [k] })));
+  const fit = fitWithTrend(alone);
   if (!fit) return null;
   const average = (share: (q: number) => number) =>
     fit.fits.reduce((sum, { q, weight, variance }) => sum + weight * Math.sqrt(variance * share(q)), 0);
   return { clock: average((q) => 1 - 2 * q), hand: average((q) => q) };
 }
 
+function fitWithTrend(alone: readonly Differences[]): GridFit | null {
+  const runs = alone.filter(({ y }) => y.length > 0);
+  const trended = withSwing(runs, ({ k }) => {
+    let beats = 0;
+    return [k, k.map((step) => step * ((beats += step) - step / 2))];
+  });
+  return fitGrid(trended) ?? fitGrid(withSwing(runs));
+}
+
 /**
- * Correlation of neighbouring intervals: 0 for a clock alone, down to −½ for a hand alone. Of intervals one run's mean
- * apart, pooled over the runs; null where nothing varies.
+ * Correlation of neighbouring intervals one beat long, −σm²/(σc² + 2σm²): 0 for a clock alone, down to −½ for a hand alone. From the
+ * fit, so that the few intervals of a short gap do not pull it down; null where fewer than FEWEST_INTERVALS neighbours tell.
  */
 export function lag1Of(alone: readonly Differences[]): number | null {
-  let [together, squares, pairs, count] = [0, 0, 0, 0];
-  for (const { y } of alone) {
-    const mean = y.reduce((a, b) => a + b, 0) / y.length;
-    for (let i = 0; i < y.length; i++) {
-      squares += (y[i] - mean) ** 2;
-      if (i === 0) continue;
-      together += (y[i] - mean) * (y[i - 1] - mean);
-      pairs++;
-    }
-    count += y.length;
-  }
-  return squares > 1e-18 && pairs > 0 ? together / pairs / (squares / count) : null;
+  const neighbours = alone.reduce((sum, { y }) => sum + Math.max(0, y.length - 1), 0);
+  const fit = neighbours < FEWEST_INTERVALS ? null : fitWithTrend(alone);
+  return fit && -fit.fits.reduce((sum, { weight, q }) => sum + weight * q, 0);
 }

@@ -34,6 +34,11 @@ export class App {
     return `http://localhost:${this.port}`;
   }
 
+  /** Of the server's process, while it runs. */
+  get pid(): number | undefined {
+    return this.process?.pid;
+  }
+
   /** Starts the server, again after `stop`, on the same folder and port; resolves when it says where it is. */
   run(...args: string[]): Promise<void> {
     return new Promise((resolve, reject) => {

@@ -133,13 +133,32 @@ export class Browser {
     return found[0];
   }
 
-  async click(role: string, name: string): Promise<void> {
-    const element = await this.standing(role, name);
-    await element.click().catch(async () => {
-      // It lies under something that stays in sight; a person scrolls on.
-      await this.script('arguments[0].scrollIntoView({ block: "center" })', element);
-      await element.click();
+  click(role: string, name: string): Promise<void> {
+    return this.onFresh(role, name, async (element) => {
+      await element.click().catch(async (problem: Error) => {
+        if (problem.name === 'StaleElementReferenceError') throw problem;
+        // It lies under something that stays in sight; a person scrolls on.
+        await this.script('arguments[0].scrollIntoView({ block: "center" })', element);
+        await element.click();
+      });
     });
+  }
+
+  /** Does something to an element that stands still; once more where the page has put another in its place meanwhile. */
+  private async onFresh(
+    role: string,
+    name: string,
+    act: (element: WebElement) => Promise<void>,
+  ): Promise<void> {
+    const end = Date.now() + PATIENCE_MS;
+    for (;;) {
+      try {
+        return await act(await this.standing(role, name));
+      } catch (problem) {
+        const gone = (problem as Error).name === 'StaleElementReferenceError';
+        if (!gone || Date.now() > end) throw problem;
+      }
+    }
   }
 
   /** A person waits until a menu stands still, too. */
@@ -261,11 +280,12 @@ export class Browser {
   }
 
   /** A finger on the middle of something, scrolled into sight. */
-  async touchOn(role: string, name: string): Promise<void> {
-    const element = await this.standing(role, name);
-    await this.script('arguments[0].scrollIntoView({ block: "center" })', element);
-    const { x, y } = await this.middleOf(await this.standing(role, name));
-    await this.touch(x, y);
+  touchOn(role: string, name: string): Promise<void> {
+    return this.onFresh(role, name, async (element) => {
+      await this.script('arguments[0].scrollIntoView({ block: "center" })', element);
+      const { x, y } = await this.middleOf(await this.standing(role, name));
+      await this.touch(x, y);
+    });
   }
 
   /** The page as it would leave the printer. */
@@ -287,9 +307,10 @@ export class Browser {
 
   /** Types into a field after emptying it. */
   async fill(role: string, name: string, text: string): Promise<void> {
-    const field = await this.find(role, name);
-    await this.script('arguments[0].scrollIntoView({ block: "nearest" })', field);
-    await field.click();
+    await this.onFresh(role, name, async (field) => {
+      await this.script('arguments[0].scrollIntoView({ block: "nearest" })', field);
+      await field.click();
+    });
     await this.type(text === '' ? '\uE017' : text);
   }
 
@@ -303,11 +324,15 @@ export class Browser {
 
   async upload(label: string, file: string): Promise<void> {
     const place = By.css(`input[type=file][aria-label="${label}"]`);
+    let found: WebElement[] = [];
     await this.until(
-      async () => (await this.driver.findElements(place)).length > 0,
+      async () => (found = await this.driver.findElements(place)).length > 0,
       `a place for a file named ${label}`,
     );
-    await this.driver.findElement(place).sendKeys(file);
+    await found[0].sendKeys(file).catch(async (problem: Error) => {
+      if (problem.name !== 'StaleElementReferenceError') throw problem;
+      await this.driver.findElement(place).sendKeys(file);
+    });
   }
 
   async close(): Promise<void> {

@@ -165,7 +165,7 @@ it('three sections by keyboard alone: built, undone, reloaded, heard, saved, ope
 it('the same by mouse, its sections dragged into order', async () => {
   const wanted = WANTED('By mouse');
   const choose = async (label: string, option: string) => {
-    await (await browser.find('combobox', label)).click();
+    await browser.click('combobox', label);
     await browser.click('option', option);
     await browser.until(async () => (await browser.all('option')).length === 0, 'the list to close');
   };

@@ -3,8 +3,9 @@
  * stated by whoever runs them.
  */
 import fc from 'fast-check';
+import { STEADY_PLAYER } from '@feldspar/core/players';
 import { READY_PLANS } from '@feldspar/core/practice';
-import { demoTake, takeId } from './documents.ts';
+import { type Take, simulatedTake } from '@feldspar/core/take';
 
 export interface Asked {
   method: 'get' | 'put' | 'patch' | 'post' | 'delete';
@@ -14,7 +15,25 @@ export interface Asked {
   headers?: Record<string, string>;
 }
 
-const small = demoTake(1, { hits: demoTake(1).hits.slice(0, 6) });
+const GROWING = READY_PLANS[3];
+
+export const takeId = (n: number): string => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
+
+export function takeOf(n: number): Take {
+  const take = simulatedTake({
+    id: takeId(n),
+    startedAt: new Date(Date.UTC(2026, 3, 1, 12, n % 60)),
+    plan: GROWING.plan,
+    planId: GROWING.id,
+    playerId: null,
+    traits: { ...STEADY_PLAYER, tempoPercent: 1.4 },
+    seed: n,
+  });
+  return { ...take, input: 'keys', simulated: null };
+}
+
+const whole = takeOf(1);
+const small = { ...whole, hits: whole.hits.slice(0, 6) };
 const BODIES: unknown[] = [
   small,
   {

@@ -9,8 +9,8 @@ import { STEADY_PLAYER } from '@feldspar/core/players';
 import { READY_PLANS } from '@feldspar/core/practice';
 import { type Take, simulatedTake } from '@feldspar/core/take';
 import sqlite3 from 'sqlite3';
-import { App } from './driver/app.ts';
-import { Browser } from './driver/browser.ts';
+import { App } from '../driver/app.ts';
+import { Browser } from '../driver/browser.ts';
 
 const LONG = Boolean(process.env.FELDSPAR_LONG);
 const KILLS = { writes: LONG ? 80 : 3, starts: LONG ? 60 : 4, upgrades: LONG ? 60 : 3 };
@@ -38,13 +38,13 @@ function newTake(n: number): Take {
   return take;
 }
 
+/** @returns whether it was acknowledged; a server that is no longer there acknowledges nothing. @throws when it refuses. */
 async function put(app: App, take: Take): Promise<boolean> {
   const headers = { 'Content-Type': 'application/json' };
   const request = { method: 'PUT', headers, body: JSON.stringify(take) };
-  return fetch(`${app.url}/api/takes/${take.id}`, request).then(
-    ({ ok }) => ok,
-    () => false,
-  );
+  const answer = await fetch(`${app.url}/api/takes/${take.id}`, request).catch(() => null);
+  if (answer && !answer.ok) throw new Error(`a take was refused with ${answer.status}`);
+  return answer !== null;
 }
 
 async function ids(app: App): Promise<Set<string>> {
@@ -69,12 +69,22 @@ it(`${KILLS.writes} kills during writes: no acknowledged take is lost`, async ()
   for (let kill = 0; kill < KILLS.writes; kill++) {
     let over = false;
     const writers = [1, 2, 3].map(async () => {
-      while (!over) {
-        const take = newTake(n++);
-        if (await put(app, take)) acknowledged.add(take.id);
+      try {
+        while (!over) {
+          const take = newTake(n++);
+          if (await put(app, take)) acknowledged.add(take.id);
+        }
+      } finally {
+        over = true;
       }
     });
-    await wait(30 + 900 * random());
+    // Counted in answers, so that a slow machine is killed in the middle of writes too; then at any moment of the next one.
+    const enough = acknowledged.size + 1 + Math.floor(12 * random());
+    const written = async () => {
+      while (acknowledged.size < enough && !over) await wait(2);
+    };
+    await Promise.race([written(), Promise.all(writers)]);
+    await wait(60 * random());
     await app.kill();
     over = true;
     await Promise.all(writers);
