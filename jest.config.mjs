@@ -19,7 +19,15 @@ const shared = {
   ],
   setupFilesAfterEnv: ['<rootDir>/../scripts/jest/patience.cjs'],
   // Looked up in the test's own realm these cost a hundred times what they cost outside; computing tests are full of them.
-  sandboxInjectedGlobals: ['Math', 'Number', 'Array', 'Float64Array', 'Float32Array', 'Int32Array', 'Uint8Array'],
+  sandboxInjectedGlobals: [
+    'Math',
+    'Number',
+    'Array',
+    'Float64Array',
+    'Float32Array',
+    'Int32Array',
+    'Uint8Array',
+  ],
   moduleNameMapper: { '^@feldspar/core/(.*)$': '<rootDir>/../core/src/$1/index.ts' },
 };
 

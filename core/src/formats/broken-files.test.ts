@@ -49,7 +49,9 @@ const edit: fc.Arbitrary<Edit> = fc.record({
   how: fc.constantFrom('change', 'cut', 'twice', 'move', 'put in'),
   bytes: fc.oneof(
     fc.uint8Array({ minLength: 1, maxLength: 12 }),
-    fc.constantFrom('999999999', '-1', '1/0', '<', '&#0;', '{', '](', '\u0000').map((piece) => text.encode(piece)),
+    fc
+      .constantFrom('999999999', '-1', '1/0', '<', '&#0;', '{', '](', '\u0000')
+      .map((piece) => text.encode(piece)),
   ),
 });
 

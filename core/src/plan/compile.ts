@@ -139,9 +139,7 @@ function targetsOf(line: PlayLine, index: number, section: Place, endS: number):
         ...(sticking ? { sticking } : {}),
         ...(hold ? { hold } : {}),
       };
-      return [
-        { timeS, bar, position, voice, line: index, lengthS: ends - timeS, ...swings(spot), ...marks },
-      ];
+      return [{ timeS, bar, position, voice, line: index, lengthS: ends - timeS, ...swings(spot), ...marks }];
     });
   }
   const found = spotsOf(line.free === undefined ? line : { every: line.free }, place);

@@ -24,7 +24,7 @@ interface Columns {
 }
 
 export function correctionOf(scene: Scene, matches: readonly Match[], cycles: number): Correction {
-  const runs = scene.lines.flatMap((_, line) => columnsOf(scene, line, matches) ?? []);
+  const runs = scene.lines.flatMap((_, line) => columnsOf(scene, line, matches));
   const heard = runs.reduce((sum, run) => sum + run.heard.reduce((a, b) => a + b, 0), 0);
   const none = (why: string): Correction => ({ alpha: null, ci95: null, why });
   if (heard < FEWEST_HEARD) return none(`needs ${FEWEST_HEARD} notes after a click, has ${heard}`);
@@ -52,23 +52,36 @@ function fitted(runs: readonly Columns[]): GridFit | null {
   );
 }
 
-function columnsOf(scene: Scene, line: number, matches: readonly Match[]): Columns | null {
+/**
+ * Only from strokes that follow each other note by note: over a note left out nobody knows what was compared with what, so a run ends
+ * there. A click between two strokes is compared with neither, and when it is answered is not known: it ends a run as well, and the
+ * interval after it belongs to none.
+ */
+function columnsOf(scene: Scene, line: number, matches: readonly Match[]): Columns[] {
   const { anchored, index } = scene.lines[line];
   const placeOf = new Map(index.map((target, place) => [target, place]));
   const mine = matches.filter((match) => match.line === line);
-  if (mine.length < 2) return null;
-  const columns: Columns = { y: [], k: [], alone: [], heard: [], error: [] };
+  const runs: Columns[] = [];
+  let open: Columns | null = null;
+  let answered = true;
   for (let i = 1; i < mine.length; i++) {
     const [before, now] = [mine[i - 1], mine[i]];
+    const place = placeOf.get(now.target)!;
+    const between = anchored[place] === 1 && scene.withClick[now.target] === 0;
+    if (place !== placeOf.get(before.target)! + 1 || between || !answered) {
+      open = null;
+      answered = !between;
+      continue;
+    }
+    if (!open) runs.push((open = { y: [], k: [], alone: [], heard: [], error: [] }));
     const beatMs = scene.beatMs[now.target];
     const k = scene.beats[now.target] - scene.beats[before.target];
-    // Over a note left out nobody knows what was compared with what.
-    const heard = anchored[placeOf.get(before.target)!] === 1;
-    columns.y.push((now.judgedMs - before.judgedMs) / beatMs);
-    columns.k.push(k);
-    columns.alone.push(heard ? 0 : k);
-    columns.heard.push(heard ? 1 : 0);
-    columns.error.push(heard ? before.judgedMs / beatMs : 0);
+    const heard = scene.withClick[before.target] === 1;
+    open.y.push((now.judgedMs - before.judgedMs) / beatMs);
+    open.k.push(k);
+    open.alone.push(heard ? 0 : k);
+    open.heard.push(heard ? 1 : 0);
+    open.error.push(heard ? before.judgedMs / beatMs : 0);
   }
-  return columns;
+  return runs;
 }

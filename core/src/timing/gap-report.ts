@@ -1,8 +1,15 @@
 /** What happened in each gap: drift with its interval, the error at the return, and how soon it was mended. */
 import { mean } from '../stats/index.ts';
 import type { Disturbance } from './disturbance.ts';
-import { type Differences, FEWEST_DIFFERENCES, fitDrift, meanDrift, tempoPercent } from './drift.ts';
-import type { Gap } from './gaps.ts';
+import {
+  type Differences,
+  FEWEST_DIFFERENCES,
+  fitDrift,
+  meanDrift,
+  ownSwing,
+  tempoPercent,
+} from './drift.ts';
+import { type Gap, SAME_MOMENT_S } from './gaps.ts';
 import type { GapReport } from './report-schema.ts';
 import type { Match } from './matching.ts';
 import type { Scene } from './scene.ts';
@@ -24,16 +31,26 @@ const AMBIGUOUS = 'on the beat, perhaps a whole beat off: equal notes do not tel
 /** More gaps alike than this are pooled into one row. */
 const MOST_ALIKE = 12;
 
+/**
+ * A click is answered late: by nobody sooner than after this, by most only in the interval after the next stroke (from memory: Repp
+ * 2005, Psychon. Bull. Rev. 12, 969–992). What may still hold an answer to a click says nothing of the drift while alone.
+ */
+const ANSWERED_AFTER_S = 0.25;
+
+/** @param turned whether the player was turned round at some time between two; nothing is claimed of such a gap. */
 export function measureGaps(
   scene: Scene,
   matches: readonly Match[],
   disturbances: readonly Disturbance[],
   tolerance: Tolerance,
+  turned: (fromS: number, toS: number) => boolean = () => false,
 ): MeasuredGap[] {
   const inGap: Match[][] = scene.gaps.map(() => []);
   for (const match of matches)
     if (scene.gapOf[match.target] >= 0) inGap[scene.gapOf[match.target]].push(match);
   const afterReturn = matches.filter((match) => scene.gapOf[match.target] < 0);
+  const differences = scene.gaps.map((gap, g) => runs(scene, gap, inGap[g]));
+  const swing = ownSwing(differences.flat());
   let after = 0;
   return scene.gaps.map((gap, g) => {
     const { first, last } = scene.insideGap[g];
@@ -42,42 +59,61 @@ export function measureGaps(
     const recovery: Match[] = [];
     for (let r = after; r < afterReturn.length && afterReturn[r].target < nextGap; r++)
       recovery.push(afterReturn[r]);
+    const beatS = scene.beatMs[first] / 1000;
     const disturbed = disturbances.some(
-      (d) => d.timeS >= gap.lastClickS && d.timeS <= (gap.returnS ?? Infinity) + scene.beatMs[first] / 1000,
+      (d) => d.timeS >= gap.lastClickS && d.timeS <= (gap.returnS ?? Infinity) + beatS,
     );
-    return measureGap(scene, gap, { first, last }, inGap[g], recovery, disturbed, tolerance);
+    const why = disturbed
+      ? 'the sound was interrupted in this gap'
+      : turned(gap.lastClickS, gap.returnS ?? gap.toS)
+        ? 'the beat was turned round here'
+        : undefined;
+    return measureGap(scene, gap, {
+      inside: inGap[g],
+      recovery,
+      next: inGap[g + 1]?.[0],
+      swing,
+      differences: why === undefined ? differences[g] : [],
+      unusable: why,
+      beatMs: 1000 * beatS,
+      toleranceMs: tolerance.hitMs(1000 * beatS),
+    });
   });
+}
+
+interface InGap {
+  inside: readonly Match[];
+  recovery: readonly Match[];
+  /** The first note of the gap that follows, where the click between them has no note of its own. */
+  next: Match | undefined;
+  swing: number;
+  differences: Differences[];
+  unusable: string | undefined;
+  beatMs: number;
+  toleranceMs: number;
 }
 
 function measureGap(
   scene: Scene,
   gap: Gap,
-  { first, last }: { first: number; last: number },
-  inside: readonly Match[],
-  recovery: readonly Match[],
-  disturbed: boolean,
-  tolerance: Tolerance,
+  { inside, recovery, next, swing, differences, unusable, beatMs, toleranceMs }: InGap,
 ): MeasuredGap {
-  const beatMs = scene.beatMs[first];
-  const toleranceMs = tolerance.hitMs(beatMs);
   const why: string[] = [];
-  const differences = disturbed ? [] : runs(scene, inside);
   const n = differences.reduce((sum, run) => sum + run.y.length, 0);
   const estimate = fitDrift(differences);
-  const perBeat = estimate?.perBeat ?? plainDrift(differences);
-  if (disturbed) why.push('the sound was interrupted in this gap');
-  else if (perBeat === null) why.push('drift needs 2 hits in the gap');
+  const perBeat = estimate?.perBeat ?? plainDrift(differences, swing);
+  if (unusable) why.push(unusable);
+  else if (perBeat === null) why.push('drift needs 2 hits in the gap that no click answers');
   else if (!estimate) why.push(`the tempo interval needs ${FEWEST_DIFFERENCES} intervals, has ${n}`);
 
-  // The return: the first target at or after the click that comes back.
-  const returnMatch = recovery.find((match) => match.target === last + 1);
-  const returnErrorMs = gap.returnS !== null && !disturbed ? (returnMatch?.asynchronyMs ?? null) : null;
+  const back = unusable ? null : errorAtReturn(scene, gap, inside, recovery, next, perBeat, swing);
+  const returnErrorMs = back?.errorMs ?? null;
   const mended = recovery.findIndex((match) => Math.abs(match.judgedMs) <= toleranceMs);
   if (gap.returnS === null) why.push('the plan ends before the click returns');
-  else if (!returnMatch && !disturbed) why.push('no hit at the return');
-  else if (mended < 0 && !disturbed)
+  else if (returnErrorMs === null && !unusable) why.push('no hit at the return');
+  else if (mended < 0 && recovery.length > 0 && !unusable)
     why.push(`not back within ${Math.round(toleranceMs)} ms before the next gap`);
-  const slips = slippedBeats(scene, inside);
+  const slips = unusable ? null : slippedBeats(scene, inside);
   if (slips?.beats === null) why.push(AMBIGUOUS);
 
   return {
@@ -94,12 +130,39 @@ function measureGap(
       driftMsPerBeat: perBeat === null ? null : perBeat * beatMs,
       tempoPercent: perBeat === null ? null : tempoPercent(perBeat),
       tempoPercentCi95: estimate ? percentInterval(estimate.ci95) : null,
+      returns: returnErrorMs === null ? 0 : 1,
       returnErrorMs,
       hitsToRecover: returnErrorMs === null || mended < 0 ? null : mended,
       slippedBeats: slips?.beats ?? null,
       ...(why.length > 0 ? { why: why.join('; ') } : {}),
     },
   };
+}
+
+/**
+ * The error at the click that comes back: of the note that shares its moment; where none does, or it was left out, what the last note
+ * before it had, carried forward by the gap's drift. Notes on both sides must have been played: nobody who stopped was measured.
+ */
+function errorAtReturn(
+  scene: Scene,
+  gap: Gap,
+  inside: readonly Match[],
+  recovery: readonly Match[],
+  next: Match | undefined,
+  perBeat: number | null,
+  swing: number,
+): { errorMs: number } | null {
+  if (gap.returnS === null || gap.returnBeat === null) return null;
+  const [behind = next] = recovery;
+  if (!behind) return null;
+  const atClick = scene.withClick[behind.target] && Math.abs(scene.beats[behind.target] - gap.returnBeat);
+  if (atClick !== 0 && atClick < 1e-6) return { errorMs: behind.asynchronyMs };
+  const before = inside.findLast(({ line }) => line === behind.line);
+  if (!before || scene.beats[behind.target] - gap.returnBeat > 2) return null;
+  const { target, asynchronyMs } = before;
+  const beatMs = scene.beatMs[target];
+  const own = asynchronyMs - 1000 * swing * scene.swingS[target];
+  return { errorMs: own + (perBeat ?? 0) * beatMs * (gap.returnBeat - scene.beats[target]) };
 }
 
 /** Later and later in time is slower: the ends of the interval change places. */
@@ -136,6 +199,7 @@ function pool(group: readonly MeasuredGap[]): GapReport {
     driftMsPerBeat: perBeat === null ? null : perBeat * beatMs,
     tempoPercent: perBeat === null ? null : tempoPercent(perBeat),
     tempoPercentCi95: estimate ? percentInterval(estimate.ci95) : null,
+    returns: returns.length,
     returnErrorMs: returns.length > 0 ? mean(returns) : null,
     hitsToRecover: recoveries.length > 0 ? mean(recoveries) : null,
     slippedBeats: sumOrNull(group.map(({ row }) => row.slippedBeats)),
@@ -176,22 +240,52 @@ function placeIn(index: readonly number[], target: number): number {
   return low;
 }
 
-function runs(scene: Scene, inside: readonly Match[]): Differences[] {
+/** Differences of one gap, a run a line; those that may still hold an answer to the click before it are left out. */
+function runs(scene: Scene, gap: Gap, inside: readonly Match[]): Differences[] {
   const byLine = new Map<number, Match[]>();
   for (const match of inside) byLine.set(match.line, [...(byLine.get(match.line) ?? []), match]);
-  return [...byLine.values()].map((list) => {
-    const run: Differences = { y: [], k: [] };
+  return [...byLine].map(([l, list]) => {
+    const run: Differences = { y: [], k: [], swing: [] };
+    const free = firstFree(scene, gap, l);
     for (let i = 1; i < list.length; i++) {
-      const beatMs = scene.beatMs[list[i].target];
-      run.y.push((list[i].judgedMs - list[i - 1].judgedMs) / beatMs);
-      run.k.push(scene.beats[list[i].target] - scene.beats[list[i - 1].target]);
+      const [before, now] = [list[i - 1], list[i]];
+      if (before.target < free) continue;
+      const beatMs = scene.beatMs[now.target];
+      run.y.push((now.judgedMs - before.judgedMs) / beatMs);
+      run.k.push(scene.beats[now.target] - scene.beats[before.target]);
+      run.swing!.push((1000 * (scene.swingS[now.target] - scene.swingS[before.target])) / beatMs);
     }
-    return run;
+    return run.swing!.some((value) => value !== 0) ? run : { y: run.y, k: run.k };
   });
 }
 
-function plainDrift(differences: readonly Differences[]): number | null {
-  const y = differences.flatMap((run) => run.y).reduce((a, b) => a + b, 0);
-  const k = differences.flatMap((run) => run.k).reduce((a, b) => a + b, 0);
+/** The first target of a line in a gap behind which no interval answers the click before the gap. */
+function firstFree(scene: Scene, { lastClickS, afterClick }: Gap, l: number): number {
+  const { index, timeMs } = scene.lines[l];
+  const clickMs = 1000 * lastClickS;
+  let place = placeAfter(timeMs, clickMs + 1000 * SAME_MOMENT_S);
+  if (!afterClick) return index[place] ?? Infinity;
+  // Nobody stood on the click: it is compared with the stroke before, and the answer may wait for the stroke behind.
+  const shared = place > 0 && clickMs - timeMs[place - 1] <= 1000 * SAME_MOMENT_S;
+  if (!shared) place++;
+  while (place < timeMs.length && timeMs[place] < clickMs + 1000 * ANSWERED_AFTER_S) place++;
+  return index[place] ?? Infinity;
+}
+
+/** How many times of an ascending list lie at or before one. */
+function placeAfter(times: Float64Array, timeMs: number): number {
+  let [low, high] = [0, times.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (times[middle] <= timeMs) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}
+
+function plainDrift(differences: readonly Differences[], swing: number): number | null {
+  const sum = (values: readonly number[]) => values.reduce((a, b) => a + b, 0);
+  const y = sum(differences.map((run) => sum(run.y) - swing * sum(run.swing ?? [])));
+  const k = sum(differences.map((run) => sum(run.k)));
   return k > 0 ? y / k : null;
 }

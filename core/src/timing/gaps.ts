@@ -16,6 +16,8 @@ export interface Gap {
   beats: number;
   /** The sounding clicks around it; the wait has no return when the plan ends first. */
   lastClickS: number;
+  /** A click sounded there; not so where the plan begins without one. */
+  afterClick: boolean;
   returnS: number | null;
   /** Where the click returns, in beats from time zero. */
   returnBeat: number | null;
@@ -61,6 +63,7 @@ export function findGaps(timeline: Timeline): Gap[] {
       toS: namedTo,
       beats: round6(beatsAt(bars, namedTo) - beatsAt(bars, namedFrom)),
       lastClickS: from,
+      afterClick: i > before,
       returnS: i < edges.length - 1 ? to : null,
       returnBeat: i < edges.length - 1 ? beatOfClick(bars, heard[i - before]) : null,
       silenced: swallowed,

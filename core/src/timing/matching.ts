@@ -1,6 +1,7 @@
 /** Which hit is which note: each hit is given to its line and aligned there, and set against where the player means to be. */
 import { type Timeline, beatSeconds } from '../plan/index.ts';
 import { align } from './align.ts';
+import { median } from '../stats/index.ts';
 import { parseFraction } from '../time/index.ts';
 import type { Hit } from './hit.ts';
 import { nearestPlaces } from './nearest.ts';
@@ -41,10 +42,8 @@ export function matchHits(
       .map((hit, index) => ({ hit, index }))
       .filter(({ hit }) => timeOf(hit) >= opensS && timeOf(hit) <= closesS && lineFor(hit, voices) === l)
       .sort((a, b) => timeOf(a.hit) - timeOf(b.hit));
-    const found = (line.free ? nearestPlaces : align)(
-      line,
-      Float64Array.from(mine, ({ hit }) => timeOf(hit) * 1000),
-    );
+    const hitMs = Float64Array.from(mine, ({ hit }) => timeOf(hit) * 1000);
+    const found = line.free ? nearestPlaces(line, hitMs) : alignSwung(line, scene.swingS, hitMs);
     mine.forEach(({ hit, index }, i) => {
       if (found[i] < 0) {
         extra++;
@@ -63,6 +62,30 @@ export function matchHits(
   });
   matches.sort((a, b) => a.target - b.target);
   return { matches, extra };
+}
+
+/** From so much on, between a note and the next, another swing than the plan's might be taken for another note. */
+const FAR_MS = 12;
+const FEWEST_PAIRS = 4;
+
+/**
+ * Aligned to the plan; a line that swings once more, to the ratio that was played. Under another ratio each swung note lies beside its
+ * own place, and at a click, where asynchronies weigh, it would rather be called missed.
+ */
+function alignSwung(line: Line, swingS: Float64Array, hitMs: Float64Array): Int32Array {
+  const found = align(line, hitMs);
+  const swingMs = Float64Array.from(line.index, (target) => 1000 * swingS[target]);
+  if (!swingMs.some((ms) => ms !== 0)) return found;
+  const shares: number[] = [];
+  for (let i = 1; i < found.length; i++) {
+    const [before, now] = [found[i - 1], found[i]];
+    if (before < 0 || now !== before + 1 || swingMs[now] === swingMs[before]) continue;
+    const change = hitMs[i] - line.timeMs[now] - (hitMs[i - 1] - line.timeMs[before]);
+    shares.push(change / (swingMs[now] - swingMs[before]));
+  }
+  const share = shares.length < FEWEST_PAIRS ? 0 : median(shares);
+  if (Math.abs(share) * swingMs.reduce((most, ms) => Math.max(most, Math.abs(ms)), 0) < FAR_MS) return found;
+  return align({ ...line, timeMs: line.timeMs.map((ms, k) => ms + share * swingMs[k]) }, hitMs);
 }
 
 /** For each target, how far from the pulse the player means to be there. */

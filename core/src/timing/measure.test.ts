@@ -29,7 +29,9 @@ describe('gaps of a timeline', () => {
         toS: expect.closeTo(9.6, 9),
         beats: 8,
         lastClickS: expect.closeTo(4.2, 9),
+        afterClick: true,
         returnS: expect.closeTo(9.6, 9),
+        returnBeat: 16,
         silenced: true,
       },
     ]);

@@ -56,8 +56,11 @@ describe('clock and hand', () => {
       const { clock, hand } = splitOf([run])!;
       ours += (clock - truth[0]) ** 2 + (hand - truth[1]) ** 2;
       const variance = run.y.reduce((sum, v) => sum + v * v, 0) / 60;
+      const average = run.y.reduce((sum, v) => sum + v, 0) / 60;
+      const covariance =
+        run.y.slice(1).reduce((sum, v, i) => sum + (v - average) * (run.y[i] - average), 0) / 59;
       // Of impossible values the nearest possible one.
-      const motor = Math.max(0, -lag1Of([run])! * variance);
+      const motor = Math.max(0, -covariance);
       const central = Math.max(0, variance - 2 * motor);
       textbook += (Math.sqrt(central) - truth[0]) ** 2 + (Math.sqrt(motor) - truth[1]) ** 2;
     }

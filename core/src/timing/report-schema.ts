@@ -27,6 +27,8 @@ const gap = z.object({
   driftMsPerBeat: figure,
   tempoPercent: figure,
   tempoPercentCi95: interval,
+  /** At how many returns the error could be measured; `returnErrorMs` is their mean. */
+  returns: z.number().int(),
   returnErrorMs: figure,
   hitsToRecover: figure,
   slippedBeats: figure,

@@ -18,6 +18,8 @@ export interface Scene {
   /** For each target: beats from time zero, and its beat in milliseconds. */
   beats: Float64Array;
   beatMs: Float64Array;
+  /** How much later than straight the plan's swing makes it, in seconds. */
+  swingS: Float64Array;
 }
 
 export interface Line extends AlignmentTargets {
@@ -54,7 +56,8 @@ export function sceneOf(timeline: Timeline): Scene {
   });
   const voices = [...new Set(targets.map((target) => target.voice))];
   const lines = voices.map((voice) => lineOf(timeline, sounding, voice, beatMs, gapOf));
-  return { gaps, lines, gapOf, withClick, insideGap, beats, beatMs };
+  const swingS = Float64Array.from(targets, ({ swing }) => swing?.lateS ?? 0);
+  return { gaps, lines, gapOf, withClick, insideGap, beats, beatMs, swingS };
 }
 
 function lineOf(

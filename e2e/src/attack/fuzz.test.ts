@@ -43,12 +43,21 @@ const goodTake = (n: number): Asked => ({ method: 'put', path: `/api/takes/${tak
 function send({ method, path, body, headers = {} }: Asked): Promise<Answer> {
   const text = body === undefined ? undefined : typeof body === 'string' ? body : JSON.stringify(body);
   const sent = {
-    ...(text === undefined ? {} : { 'Content-Type': 'application/json', 'Content-Length': Buffer.byteLength(text) }),
+    ...(text === undefined
+      ? {}
+      : { 'Content-Type': 'application/json', 'Content-Length': Buffer.byteLength(text) }),
     ...headers,
   };
   return new Promise((resolve, reject) => {
     const request = httpRequest(
-      { port: app.port, host: 'localhost', method: method.toUpperCase(), path, headers: sent, agent },
+      {
+        port: app.port,
+        host: 'localhost',
+        method: method.toUpperCase(),
+        path: path.replaceAll(' ', '%20'),
+        headers: sent,
+        agent,
+      },
       (answer) => {
         const pieces: Buffer[] = [];
         answer.on('data', (piece: Buffer) => pieces.push(piece));
@@ -120,7 +129,11 @@ it(`${REQUESTS} of them: never a failure of ours, never a large answer, and what
       if (answer.text.length > LARGEST_ANSWER) throw new Error(`${answer.text.length} letters for ${what}`);
       // Node's own parser answers what is no HTTP at all; everything that reaches the application is a problem document.
       if (answer.status >= 400) {
-        expect({ what, type: answer.headers['content-type'], policy: answer.headers['content-security-policy'] }).toEqual({
+        expect({
+          what,
+          type: answer.headers['content-type'],
+          policy: answer.headers['content-security-policy'],
+        }).toEqual({
           what,
           type: expect.stringContaining('application/problem+json'),
           policy: expect.stringContaining("default-src 'self'"),
@@ -128,7 +141,16 @@ it(`${REQUESTS} of them: never a failure of ours, never a large answer, and what
         if ((await changesSoFar()) !== before) throw new Error(`refused, and yet changed: ${what}`);
       }
     }),
-    { numRuns: REQUESTS, seed: Number(process.env.FELDSPAR_SEED ?? 20261125), endOnFailure: true },
+    {
+      numRuns: REQUESTS,
+      seed: Number(process.env.FELDSPAR_SEED ?? 20261125),
+      endOnFailure: true,
+      // Not the request itself, which may be long.
+      reporter: ({ failed, seed, numRuns, errorInstance }) => {
+        if (failed)
+          throw new Error(`seed ${seed}, request ${numRuns}: ${String(errorInstance)}`.slice(0, 3000));
+      },
+    },
   );
   const { looks, longestMs } = await other.stop();
   const end = memoryMb();
