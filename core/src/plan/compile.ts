@@ -18,7 +18,8 @@ import type { Bar, Click, SilentStretch, Target, Timeline } from './timeline.ts'
 /** More events than any practice session needs; a plan beyond it is refused before it fills the memory. */
 export const MAX_EVENTS = 400_000;
 export const DEFAULT_VOICE = 'wood';
-export const DEFAULT_LINE = 'hand';
+/** What lines that name no part are called where several run at once; the first is the usual one. */
+const UNNAMED = ['hand', 'foot'] as const;
 
 /** @throws PlanError for what cannot be played (an unknown groove, an endless bar), and for more than MAX_EVENTS events. */
 export function compile(plan: Plan): Timeline {
@@ -26,6 +27,7 @@ export function compile(plan: Plan): Timeline {
   const bars: Bar[] = [];
   const clicks: Click[] = [];
   const targets: Target[] = [];
+  const parts: string[] = [];
   const cursor = { timeS: 0, beat: 0 };
 
   const countInBars = plan.countIn?.bars ?? 0;
@@ -43,7 +45,7 @@ export function compile(plan: Plan): Timeline {
   });
   clicks.sort((a, b) => a.timeS - b.timeS);
   targets.sort((a, b) => a.timeS - b.timeS);
-  return { bars, clicks, targets, silentStretches: silentStretches(bars), endS: cursor.timeS };
+  return { bars, clicks, targets, parts, silentStretches: silentStretches(bars), endS: cursor.timeS };
 
   function addSection(section: Section, index: number, kind: Bar['kind'], firstNumber: number): void {
     const meter = meterOf(section);
@@ -78,8 +80,10 @@ export function compile(plan: Plan): Timeline {
     // One by one: an hour of notes is more than a call can take as arguments.
     for (const click of thinned) clicks.push(bars[click.bar].silent ? { ...click, sounding: false } : click);
     const endS = cursor.timeS + along(barWhole * section.bars);
+    const names = partsOf(section);
     section.play.forEach((line, i) => {
-      for (const target of targetsOf(line, i, place, endS)) targets.push(target);
+      if (!parts.includes(names[i])) parts.push(names[i]);
+      for (const target of targetsOf(line, { voice: names[i], line: i }, place, endS)) targets.push(target);
     });
     cursor.timeS = endS;
     cursor.beat += section.bars * meter.beats;
@@ -119,10 +123,37 @@ function grooveClicks(layer: ClickLayer, index: number, meter: Meter, place: Pla
   });
 }
 
-function targetsOf(line: PlayLine, index: number, section: Place, endS: number): Target[] {
+/**
+ * The part of each line: the voice it names; without one the usual hand, or the foot and so on where the hand plays another line in
+ * the same bars.
+ */
+function partsOf({ play, bars }: Section): string[] {
+  const windows = play.map((line) => window(line, bars));
+  const names = play.map(({ voice }) => voice);
+  play.forEach((_, i) => {
+    if (names[i] !== undefined) return;
+    const taken = new Set(
+      names.filter(
+        (_, other) =>
+          other !== i &&
+          windows[other].fromBar < windows[i].untilBar &&
+          windows[i].fromBar < windows[other].untilBar,
+      ),
+    );
+    const numbered = play.map((_, n) => `part ${n + 1}`).slice(UNNAMED.length);
+    names[i] = [...UNNAMED, ...numbered].find((name) => !taken.has(name)) ?? UNNAMED[0];
+  });
+  return names as string[];
+}
+
+function targetsOf(
+  line: PlayLine,
+  whose: Pick<Target, 'voice' | 'line'>,
+  section: Place,
+  endS: number,
+): Target[] {
   const swing = line.swing && { of: parseFraction(line.swing.of), ratio: new Fraction(line.swing.ratio) };
   const place = { ...section, ...window(line, section.barCount), ...(swing ? { swing } : {}) };
-  const voice = line.voice ?? DEFAULT_LINE;
   const swings = ({ swungByS }: Spot) =>
     swing && swungByS !== 0 ? { swing: { ratio: swing.ratio.valueOf(), lateS: swungByS } } : {};
   if (line.rhythm) {
@@ -139,7 +170,7 @@ function targetsOf(line: PlayLine, index: number, section: Place, endS: number):
         ...(sticking ? { sticking } : {}),
         ...(hold ? { hold } : {}),
       };
-      return [{ timeS, bar, position, voice, line: index, lengthS: ends - timeS, ...swings(spot), ...marks }];
+      return [{ timeS, bar, position, ...whose, lengthS: ends - timeS, ...swings(spot), ...marks }];
     });
   }
   const found = spotsOf(line.free === undefined ? line : { every: line.free }, place);
@@ -147,8 +178,7 @@ function targetsOf(line: PlayLine, index: number, section: Place, endS: number):
     timeS: spot.timeS,
     bar: spot.bar,
     position: spot.position,
-    voice,
-    line: index,
+    ...whose,
     lengthS: (found[i + 1]?.timeS ?? endS) - spot.timeS,
     ...swings(spot),
     ...(line.free === undefined ? {} : { optional: true }),

@@ -37,8 +37,9 @@ export interface Target {
   timeS: number;
   bar: number;
   position: Fraction;
+  /** The part that plays it, one of the timeline's `parts`. */
   voice: string;
-  /** Which line of its section it belongs to. */
+  /** Which line of its section's document it comes from; several may be one part's. */
   line: number;
   /** Its written length, or to the next target of the same line, or to the end. */
   lengthS: number;
@@ -64,6 +65,8 @@ export interface Timeline {
   bars: Bar[];
   clicks: Click[];
   targets: Target[];
+  /** What plays: a hand, a foot, a voice; in the order in which the plan's lines name them. */
+  parts: string[];
   silentStretches: SilentStretch[];
   /** The end of the last bar. */
   endS: number;

@@ -88,6 +88,7 @@ export function playedPart(timeline: Timeline, stoppedAtS: number): Timeline {
     bars,
     clicks: timeline.clicks.filter(reached),
     targets: timeline.targets.filter(reached),
+    parts: timeline.parts,
     silentStretches: timeline.silentStretches
       .filter((stretch) => stretch.firstBar <= last)
       .map((stretch) =>

@@ -21,7 +21,7 @@ export function entriesOf(
   matches: readonly Match[],
   tolerance: Tolerance,
 ): Report['entries'] {
-  const starts = startsOf(timeline);
+  const starts = startsOf(timeline, scene.lines[0]?.voice);
   if (starts.length === 0) return [];
   const clicked = matches.filter(({ target }) => scene.gapOf[target] < 0).map((m) => m.judgedMs);
   const seat = clicked.length > 0 ? median(clicked) : 0;
@@ -51,7 +51,7 @@ interface Start {
   beat: number;
 }
 
-function startsOf(timeline: Timeline): Start[] {
+function startsOf(timeline: Timeline, part: string | undefined): Start[] {
   const { bars, targets } = timeline;
   const starts: Start[] = [];
   const first = targets[0];
@@ -60,7 +60,7 @@ function startsOf(timeline: Timeline): Start[] {
   if (played < 0) return [];
   if (first && first.bar > played)
     starts.push({ kind: 'joined', bar: first.bar, beat: beatOf(bars[first.bar], first.position) });
-  const mine = targets.filter(({ line, optional }) => line === 0 && !optional);
+  const mine = targets.filter(({ voice, optional }) => voice === part && !optional);
   mine.forEach(({ bar, position }, i) => {
     // A whole bar of his own went by in which he played nothing.
     if (i > 0 && bar - mine[i - 1].bar > 1)

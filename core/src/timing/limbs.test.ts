@@ -39,6 +39,45 @@ describe('unisons', () => {
     expect(unison.sdMs).toBeGreaterThan(8);
   });
 
+  it('two lines that name no part are two parts; played perfectly nothing is missed, whoever strikes with which key', () => {
+    const two = compile(plan({ bars: 4, play: [{ every: '1/2' }, { every: '1/4' }] }));
+    expect(two.parts).toEqual(['hand', 'foot']);
+    const strokes = two.targets.map(({ timeS }) => ({ timeS }));
+    expect(measure(two, strokes).counts).toMatchObject({ targets: 24, missed: 0, extra: 0 });
+    const named = two.targets.map(({ timeS, voice }) => ({
+      timeS,
+      voice: voice === 'hand' ? 'left' : 'right',
+    }));
+    expect(measure(two, named).counts).toMatchObject({ missed: 0, extra: 0 });
+  });
+
+  it('parts are in the order in which the plan names them, whoever sounds first', () => {
+    const late = compile(
+      plan({
+        bars: 4,
+        play: [
+          { at: ['1/2'], voice: 'foot' },
+          { every: '1/4', voice: 'hand' },
+        ],
+      }),
+    );
+    expect(late.targets[0].voice).toBe('hand');
+    expect(late.parts).toEqual(['foot', 'hand']);
+  });
+
+  it('lines of the same usual hand that take turns are one part', () => {
+    const turns = compile(
+      plan({
+        bars: 4,
+        play: [
+          { every: '1/4', until: 2 },
+          { every: '1/8', fromBar: 3 },
+        ],
+      }),
+    );
+    expect(turns.parts).toEqual(['hand']);
+  });
+
   it('one line, or too few strokes together, is said', () => {
     const one = compile(plan());
     expect(measure(one, []).unison.why).toBe('the plan has one line to play');

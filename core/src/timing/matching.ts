@@ -35,13 +35,15 @@ export function matchHits(
   const opensS = targets[0].timeS - 0.5 * beatSeconds(timeline.bars[targets[0].bar]);
   const closesS = last.timeS + 0.75 * beatSeconds(timeline.bars[last.bar]);
   const timeOf = (hit: Hit) => hit.timeS - latencyMs / 1000;
-  const voices = scene.lines.map((line) => line.voice);
   const intendedMs = intendedOffsets(timeline, judging);
+  const played = hits
+    .map((hit, index) => ({ hit, index }))
+    .filter(({ hit }) => timeOf(hit) >= opensS && timeOf(hit) <= closesS)
+    .sort((a, b) => timeOf(a.hit) - timeOf(b.hit));
+  const lineOf = chooseLines(scene.lines);
+  const chosen = played.map(({ hit }) => lineOf(hit, 1000 * timeOf(hit)));
   scene.lines.forEach((line, l) => {
-    const mine = hits
-      .map((hit, index) => ({ hit, index }))
-      .filter(({ hit }) => timeOf(hit) >= opensS && timeOf(hit) <= closesS && lineFor(hit, voices) === l)
-      .sort((a, b) => timeOf(a.hit) - timeOf(b.hit));
+    const mine = played.filter((_, i) => chosen[i] === l);
     const hitMs = Float64Array.from(mine, ({ hit }) => timeOf(hit) * 1000);
     const found = line.free ? nearestPlaces(line, hitMs) : alignSwung(line, scene.swingS, hitMs);
     mine.forEach(({ hit, index }, i) => {
@@ -101,11 +103,29 @@ export function intendedPlaces({ at }: NonNullable<Judging['intended']>): Set<st
 }
 
 /**
- * The line a hit belongs to: the one it names; of a plan with two lines that names no hands, the left hand plays the
- * first and the right hand the second; everything else goes to the first.
+ * The line a hit belongs to: the part it names; of the two hands the left plays the first line and the right the second. A hit that
+ * names neither goes where it fits: to the line whose next note lies nearest and has not been given to the hit before.
  */
-function lineFor(hit: Hit, voices: readonly Line['voice'][]): number {
-  const named = hit.voice === undefined ? -1 : voices.indexOf(hit.voice);
-  if (named >= 0) return named;
-  return hit.voice === 'right' && voices.length > 1 ? 1 : 0;
+function chooseLines(lines: readonly Line[]): (hit: Hit, timeMs: number) => number {
+  const names = lines.map(({ voice }) => voice);
+  const place = lines.map(() => 0);
+  const given = lines.map(() => -1);
+  return ({ voice }, timeMs) => {
+    if (lines.length < 2) return 0;
+    const named = voice === undefined ? -1 : names.indexOf(voice);
+    if (named >= 0) return named;
+    if (voice === 'left' || voice === 'right') return voice === 'right' ? 1 : 0;
+    const off = lines.map((line, l) => {
+      const { timeMs: times } = line;
+      while (
+        place[l] + 1 < times.length &&
+        Math.abs(times[place[l] + 1] - timeMs) <= Math.abs(times[place[l]] - timeMs)
+      )
+        place[l]++;
+      return place[l] === given[l] ? Infinity : Math.abs(times[place[l]] - timeMs);
+    });
+    const nearest = off.reduce((best, value, l) => (value < off[best] ? l : best), 0);
+    given[nearest] = place[nearest];
+    return nearest;
+  };
 }

@@ -1,5 +1,5 @@
 /**
- * The scene of a take: for each line (voice) its targets with what the player could hear around them, as the aligner
+ * The scene of a take: for each line (what one part plays) its targets with what the player could hear around them, as the aligner
  * and the estimators need it.
  */
 import { type Timeline, beatOf, beatSeconds } from '../plan/index.ts';
@@ -54,7 +54,8 @@ export function sceneOf(timeline: Timeline): Scene {
     if (insideGap[gap].first < 0) insideGap[gap].first = i;
     insideGap[gap].last = i;
   });
-  const voices = [...new Set(targets.map((target) => target.voice))];
+  const playing = new Set(targets.map((target) => target.voice));
+  const voices = timeline.parts.filter((part) => playing.has(part));
   const lines = voices.map((voice) => lineOf(timeline, sounding, voice, beatMs, gapOf));
   const swingS = Float64Array.from(targets, ({ swing }) => swing?.lateS ?? 0);
   return { gaps, lines, gapOf, withClick, insideGap, beats, beatMs, swingS };

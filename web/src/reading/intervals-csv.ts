@@ -13,15 +13,15 @@ const HEADER = [
   'written interval ms',
 ];
 
-/** One row a hit that met its target; the interval is that to the hit before it of the same line. */
+/** One row a hit that met its target; the interval is that to the hit before it of the same part. */
 export function intervalsCsv(timeline: Timeline, { matches }: Report): string {
-  const before = new Map<number, { targetS: number; hitS: number }>();
+  const before = new Map<string, { targetS: number; hitS: number }>();
   const number = (value: number, places: number) => String(Number(value.toFixed(places)));
   const rows = matches.map(({ target, asynchronyMs }) => {
-    const { timeS, bar, position, voice, line } = timeline.targets[target];
+    const { timeS, bar, position, voice } = timeline.targets[target];
     const hitS = timeS + asynchronyMs / 1000;
-    const last = before.get(line);
-    before.set(line, { targetS: timeS, hitS });
+    const last = before.get(voice);
+    before.set(voice, { targetS: timeS, hitS });
     return [
       timeline.bars[bar].number,
       position.toFraction(),
