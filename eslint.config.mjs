@@ -16,10 +16,11 @@ export const ROOMS = {
   counts: ['time', 'plan'],
   sound: ['time', 'plan'],
   timing: ['time', 'plan', 'stats'],
+  words: ['time', 'timing'],
   players: ['plan', 'timing'],
   take: ['time', 'stats', 'clock', 'plan', 'players', 'timing'],
   practice: ['time', 'reference', 'plan', 'counts', 'take'],
-  formats: ['time', 'plan', 'counts', 'sound', 'take', 'timing'],
+  formats: ['time', 'plan', 'counts', 'sound', 'take', 'timing', 'words'],
 };
 
 const outside = [

@@ -4,7 +4,7 @@ import { ALL_READY_PLANS, placementPlanId } from '@feldspar/core/practice';
 import { placementOf } from '@feldspar/core/reference';
 import { measureTake } from '@feldspar/core/take';
 import { tempo } from '@feldspar/core/time';
-import { reportSchema } from '@feldspar/core/timing';
+import { said, saidReportSchema } from '@feldspar/core/words';
 import { GROWING, demoTake, takeId } from './testing/documents.ts';
 import { type Service, startService } from './testing/service.ts';
 
@@ -54,7 +54,7 @@ describe('takes', () => {
     expect(second.nextCursor).toBeNull();
     const { report } = measureTake(demoTake(5));
     expect(first.items[0].summary).toMatchObject({
-      sentence: report.sentences[0],
+      finding: report.findings[0],
       verdict: report.drift.verdict,
       tempoPercent: report.drift.tempoPercent,
     });
@@ -224,8 +224,8 @@ describe('POST /api/reports computes and stores nothing', () => {
     const { plan, hits } = demoTake(3);
     const { status, body } = await service.request.post('/api/reports').send({ plan, hits, latencyMs: 20 });
     expect(status).toBe(200);
-    expect(reportSchema.parse(body)).toEqual(body);
-    expect(body).toEqual(measureTake(demoTake(3, { latencyMs: 20 })).report);
+    expect(saidReportSchema.parse(body)).toEqual(body);
+    expect(body).toEqual(said(measureTake(demoTake(3, { latencyMs: 20 })).report));
     expect(body.swing).toMatchObject({ ratio: null, n: 0, why: expect.stringMatching(/^needs 8 pairs/) });
     expect((await service.request.get('/api/takes')).body.items).toEqual([]);
   });

@@ -57,7 +57,7 @@ describe('the raw take comes first', () => {
     await put().expect(201);
     measuring = measureNow;
     await service.remeasuring.run();
-    expect((await items())[0].summary.sentence).toMatch(/./);
+    expect((await items())[0].summary.finding.code).toMatch(/./);
   });
 
   it('three taps in the count-in, stopped after bar 1, are measured like anything else', async () => {

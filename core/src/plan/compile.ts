@@ -39,13 +39,24 @@ export function compile(plan: Plan): Timeline {
       1 - countInBars,
     );
   let number = 1;
+  const sections: Timeline['sections'] = [];
   plan.sections.forEach((section, index) => {
     addSection(section, index, 'play', number);
+    const name = section.name === undefined ? {} : { name: section.name };
+    sections.push({ ...name, fromBar: number, toBar: number + section.bars - 1 });
     number += section.bars;
   });
   clicks.sort((a, b) => a.timeS - b.timeS);
   targets.sort((a, b) => a.timeS - b.timeS);
-  return { bars, clicks, targets, parts, silentStretches: silentStretches(bars), endS: cursor.timeS };
+  return {
+    bars,
+    clicks,
+    targets,
+    parts,
+    silentStretches: silentStretches(bars),
+    sections,
+    endS: cursor.timeS,
+  };
 
   function addSection(section: Section, index: number, kind: Bar['kind'], firstNumber: number): void {
     const meter = meterOf(section);

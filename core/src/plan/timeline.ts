@@ -68,6 +68,8 @@ export interface Timeline {
   /** What plays: a hand, a foot, a voice; in the order in which the plan's lines name them. */
   parts: string[];
   silentStretches: SilentStretch[];
+  /** In order, with the numbers of their first and last bars; a bar's `section` is its place here. */
+  sections: { name?: string; fromBar: number; toBar: number }[];
   /** The end of the last bar. */
   endS: number;
 }

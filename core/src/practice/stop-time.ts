@@ -1,4 +1,7 @@
-/** Stop time: the band stops on one of every so many bars; the player counts through and is back with it on one. */
+/**
+ * Stop time: the band stops on one of every so many bars, and the player with it; he counts through and is back with it on one. In the
+ * stop bar only the first note is asked: who stops with the band has missed nothing.
+ */
 import type { ClickLayer, Section } from '../plan/index.ts';
 import { parseFraction } from '../time/index.ts';
 
@@ -21,6 +24,7 @@ export function stopTime(section: Section, { every, rounds, fill }: StopTime): S
     name: fill ? 'stop, with a fill' : 'stop',
     bars: 1,
     clicks: stopClicks(section, fill),
+    play: section.play.map(({ voice }) => ({ at: ['0'], ...(voice === undefined ? {} : { voice }) })),
   };
   const back: Section = { ...band, name: 'band again', bars: 1 };
   return [...Array.from({ length: rounds }, () => [band, stop]).flat(), back];

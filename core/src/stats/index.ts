@@ -19,6 +19,17 @@ export function median(values: readonly number[]): number {
   return sorted.length % 2 ? sorted[middle] : (sorted[middle - 1] + sorted[middle]) / 2;
 }
 
+/** How many of some ascending values lie below one: where it would be put in. */
+export function lowerBound(values: ArrayLike<number>, value: number): number {
+  let [low, high] = [0, values.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (values[middle] < value) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}
+
 /** The value below which 98 % of the values lie; 0 of none. */
 export function percentile98(values: readonly number[]): number {
   if (values.length === 0) return 0;

@@ -94,6 +94,9 @@ export function playedPart(timeline: Timeline, stoppedAtS: number): Timeline {
       .map((stretch) =>
         stretch.lastBar <= last ? stretch : { ...stretch, lastBar: last, toS: bars[last].endS },
       ),
+    sections: timeline.sections
+      .filter(({ fromBar }) => fromBar <= bars[last].number)
+      .map((section) => ({ ...section, toBar: Math.min(section.toBar, bars[last].number) })),
     endS: bars[last].endS,
   };
 }

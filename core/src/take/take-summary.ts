@@ -1,7 +1,7 @@
 /** The few figures that lists and trends need, kept beside a take with the estimator's version. */
 import { z } from 'zod';
 import type { Timeline } from '../plan/index.ts';
-import { ESTIMATOR, type Report, VERDICTS } from '../timing/index.ts';
+import { ESTIMATOR, type Report, VERDICTS, findingSchema } from '../timing/index.ts';
 import type { MeasuredTake } from './measure-take.ts';
 
 const MOST_ROWS = 40;
@@ -9,7 +9,8 @@ const MOST_MARKS = 400;
 
 export const takeSummarySchema = z.object({
   estimator: z.number().int(),
-  sentence: z.string(),
+  /** What matters most; since estimator 4. */
+  finding: findingSchema.optional(),
   verdict: z.enum(VERDICTS),
   tempoPercent: z.number().nullable(),
   ci95: z.tuple([z.number(), z.number()]).nullable(),
@@ -19,6 +20,7 @@ export const takeSummarySchema = z.object({
     missed: z.number().int(),
     extra: z.number().int(),
   }),
+  /** Of the notes with a click; where none has one, of those between clicks. */
   clickedMeanMs: z.number().nullable(),
   clickedSdMs: z.number().nullable(),
   /** Longest wait without a click, in beats. */
@@ -41,15 +43,16 @@ export const takeSummarySchema = z.object({
 export type TakeSummary = z.infer<typeof takeSummarySchema>;
 
 export function summaryOf({ timeline, report }: Pick<MeasuredTake, 'timeline' | 'report'>): TakeSummary {
+  const heard = report.clicked.n > 0 ? report.clicked : report.between;
   return {
     estimator: ESTIMATOR,
-    sentence: report.sentences[0],
+    finding: report.findings[0],
     verdict: report.drift.verdict,
     tempoPercent: report.drift.tempoPercent,
     ci95: report.drift.ci95,
     counts: report.counts,
-    clickedMeanMs: report.clicked.meanMs,
-    clickedSdMs: report.clicked.sdMs,
+    clickedMeanMs: heard.meanMs,
+    clickedSdMs: heard.sdMs,
     longestGapBeats: Math.max(0, ...report.gaps.map((gap) => gap.beats)),
     hold: {
       toleranceMs: report.holdBeats.toleranceMs,

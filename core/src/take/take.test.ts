@@ -107,7 +107,7 @@ describe('the summary kept beside a take', () => {
     const measured = measureTake(take);
     const summary = summaryOf(measured);
     expect(takeSummarySchema.parse(summary)).toEqual(summary);
-    expect(summary.sentence).toBe(measured.report.sentences[0]);
+    expect(summary.finding).toEqual(measured.report.findings[0]);
     expect(summary.longestGapBeats).toBe(8);
     expect(summary.core.rows.map((row) => row.silent)).toEqual([...'xxoxxooxxoox'].map((c) => c === 'o'));
     expect(summary.core.marks).toHaveLength(48);

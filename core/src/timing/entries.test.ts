@@ -12,14 +12,16 @@ describe('joining in', () => {
     ).entries;
 
   it('is counted in beats from the first note', () => {
-    expect(found(() => 0)).toEqual([{ kind: 'joined', bar: 3, beats: 0 }]);
-    expect(found((i) => (i < 5 ? 80 : 0))).toEqual([{ kind: 'joined', bar: 3, beats: 5 }]);
+    expect(found(() => 0)).toEqual([expect.objectContaining({ kind: 'joined', bar: 3, beats: 0 })]);
+    expect(found((i) => (i < 5 ? 80 : 0))).toEqual([
+      expect.objectContaining({ kind: 'joined', bar: 3, beats: 5 }),
+    ]);
   });
 
   it('a habit of sitting behind is no failure; wandering is', () => {
-    expect(found(() => 50)).toEqual([{ kind: 'joined', bar: 3, beats: 0 }]);
+    expect(found(() => 50)).toEqual([expect.objectContaining({ kind: 'joined', bar: 3, beats: 0 })]);
     expect(found((i) => (i % 2 ? 90 : -90))).toEqual([
-      { kind: 'joined', bar: 3, beats: null, why: 'never 4 hits in a row with it' },
+      expect.objectContaining({ kind: 'joined', bar: 3, beats: null, why: 'never 4 hits in a row with it' }),
     ]);
   });
 });
@@ -36,20 +38,24 @@ describe('the click that moves', () => {
   const straight = timeline.targets.map(({ timeS }) => ({ timeS }));
 
   it('is found where it moved: not where it stayed, nor where it went', () => {
-    expect(measure(timeline, straight).entries).toEqual([{ kind: 'moved', bar: 3, beats: 0 }]);
+    expect(measure(timeline, straight).entries).toEqual([
+      expect.objectContaining({ kind: 'moved', bar: 3, beats: 0, errorMs: expect.closeTo(0, 6) }),
+    ]);
   });
 
   it('three beats beside it are three beats', () => {
     const late = straight.map(({ timeS }, i) => ({ timeS: timeS + (i >= 8 && i < 11 ? 0.12 : 0) }));
-    expect(measure(timeline, late).entries).toEqual([{ kind: 'moved', bar: 3, beats: 3 }]);
+    expect(measure(timeline, late).entries).toEqual([
+      expect.objectContaining({ kind: 'moved', bar: 3, beats: 3 }),
+    ]);
   });
 
   it('a player who turns round onto it is told in which bar; one who keeps his beat is not', () => {
-    expect(measure(timeline, straight).flips).toEqual([]);
+    expect(measure(timeline, straight).turned).toEqual([]);
     const turned = straight.map(({ timeS }, i) => ({ timeS: timeS + (i >= 12 && i < 20 ? 0.3 : 0) }));
-    const { flips, sentences } = measure(timeline, turned);
-    expect(flips).toEqual([{ bar: 4, hits: 8 }]);
-    expect(sentences.join(' ')).toMatch(/In bar 4 you turned round onto the click/);
+    const report = measure(timeline, turned);
+    expect(report.turned).toEqual([{ fromBar: 4, toBar: 5, hits: 8, beats: 0.5, sure: true }]);
+    expect(report.findings[0]).toMatchObject({ code: 'turned round', fromBar: 4, toBar: 5 });
   });
 });
 
@@ -71,7 +77,15 @@ describe('stop time', () => {
     const hits = timeline.targets.map(({ timeS, bar }, i) => ({
       timeS: timeS + (bar === 3 && i < 10 ? 0.09 : 0),
     }));
-    expect(measure(timeline, hits).entries).toEqual([{ kind: 'reentered', bar: 4, beats: 2 }]);
+    expect(measure(timeline, hits).entries).toEqual([
+      {
+        kind: 'reentered',
+        bar: 4,
+        beats: 2,
+        errorMs: expect.closeTo(90, 6),
+        tempoPercent: expect.closeTo(3.9, 1),
+      },
+    ]);
   });
 });
 

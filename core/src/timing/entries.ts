@@ -1,6 +1,7 @@
 /** How soon a player is with the click: where he joins in, comes back in after bars of rest, and where the click has moved. */
 import { type Timeline, beatOf } from '../plan/index.ts';
-import { median } from '../stats/index.ts';
+import { mean, median, standardDeviation } from '../stats/index.ts';
+import { tempoPercent } from './drift.ts';
 import type { Match } from './matching.ts';
 import type { Report } from './report-schema.ts';
 import type { Scene } from './scene.ts';
@@ -8,6 +9,9 @@ import type { Tolerance } from './tolerance.ts';
 
 /** So many hits in a row are no accident. */
 const HELD_HITS = 4;
+const FEWEST_FOR_TEMPO = 3;
+/** From note to note: of a bar, and of the part's usual step. */
+const RESTED = { bars: 0.75, steps: 2.5 } as const;
 
 type Entry = Report['entries'][number];
 
@@ -23,8 +27,7 @@ export function entriesOf(
 ): Report['entries'] {
   const starts = startsOf(timeline, scene.lines[0]?.voice);
   if (starts.length === 0) return [];
-  const clicked = matches.filter(({ target }) => scene.gapOf[target] < 0).map((m) => m.judgedMs);
-  const seat = clicked.length > 0 ? median(clicked) : 0;
+  const seat = seatOf(scene, matches);
   const mine = matches.filter(({ line }) => line === 0);
   const held = ({ judgedMs, target }: Match) =>
     Math.abs(judgedMs - seat) <= tolerance.hitMs(scene.beatMs[target]);
@@ -34,14 +37,56 @@ export function entriesOf(
       const at = scene.beats[target];
       return at >= beat - 1e-6 && at < until - 1e-6;
     });
+    const first = within[0];
+    const own = {
+      errorMs: first && Math.abs(scene.beats[first.target] - beat) < 1e-6 ? first.asynchronyMs : null,
+      tempoPercent: tempoOf(scene, within, timeline.bars[bar].meter.beats),
+    };
     const start = within.findIndex((_, first) => {
       const row = within.slice(first, first + HELD_HITS);
       return row.length === HELD_HITS && row.every(held);
     });
     const number = timeline.bars[bar].number;
-    if (start < 0) return { kind, bar: number, beats: null, why: `never ${HELD_HITS} hits in a row with it` };
-    return { kind, bar: number, beats: Math.round(1e6 * (scene.beats[within[start].target] - beat)) / 1e6 };
+    if (start < 0)
+      return { kind, bar: number, beats: null, ...own, why: `never ${HELD_HITS} hits in a row with it` };
+    const beats = Math.round(1e6 * (scene.beats[within[start].target] - beat)) / 1e6;
+    return { kind, bar: number, beats, ...own };
   });
+}
+
+/** Where the player sits with the click: the median of the notes that have one, or, where none has, of those between clicks. */
+function seatOf({ gapOf, withClick }: Scene, matches: readonly Match[]): number {
+  const clicked = matches.filter(({ target }) => withClick[target]);
+  const heard = clicked.length > 0 ? clicked : matches.filter(({ target }) => gapOf[target] < 0);
+  return heard.length > 0 ? median(heard.map((m) => m.judgedMs)) : 0;
+}
+
+/** The tempo of the first bar's length of notes after an entry, from first to last; null below three notes. */
+function tempoOf({ beats, beatMs }: Scene, within: readonly Match[], bar: number): number | null {
+  const row = within.filter(({ target }) => beats[target] < beats[within[0].target] + bar + 1e-6);
+  if (row.length < FEWEST_FOR_TEMPO) return null;
+  const [first, last] = [row[0], row[row.length - 1]];
+  const gained = (last.judgedMs - first.judgedMs) / beatMs[last.target];
+  return tempoPercent(gained / (beats[last.target] - beats[first.target]));
+}
+
+/** All the re-entries together. */
+export function reentryOf(entries: Report['entries']): Report['reentry'] {
+  const reentered = entries.filter(({ kind }) => kind === 'reentered');
+  if (reentered.length === 0) return null;
+  const errors = reentered.flatMap(({ errorMs }) => errorMs ?? []);
+  const tempos = reentered.flatMap(({ tempoPercent: tempo }) => tempo ?? []);
+  return {
+    n: errors.length,
+    meanMs: errors.length > 0 ? mean(errors) : null,
+    sdMs: standardDeviation(errors),
+    tempoPercent: tempos.length > 0 ? mean(tempos) : null,
+    ...(errors.length < reentered.length
+      ? {
+          why: `the first note was left out ${reentered.length - errors.length} of ${reentered.length} times`,
+        }
+      : {}),
+  };
 }
 
 interface Start {
@@ -61,10 +106,14 @@ function startsOf(timeline: Timeline, part: string | undefined): Start[] {
   if (first && first.bar > played)
     starts.push({ kind: 'joined', bar: first.bar, beat: beatOf(bars[first.bar], first.position) });
   const mine = targets.filter(({ voice, optional }) => voice === part && !optional);
-  mine.forEach(({ bar, position }, i) => {
-    // A whole bar of his own went by in which he played nothing.
-    if (i > 0 && bar - mine[i - 1].bar > 1)
-      starts.push({ kind: 'reentered', bar, beat: beatOf(bars[bar], position) });
+  const beats = mine.map(({ bar, position }) => beatOf(bars[bar], position));
+  const steps = beats.slice(1).map((beat, i) => beat - beats[i]);
+  const usual = steps.length > 0 ? median(steps) : 0;
+  mine.forEach(({ bar }, i) => {
+    // Nearly a whole bar went by in which he played nothing, and much more than he usually waits for his next note.
+    const rest = i > 0 ? beats[i] - beats[i - 1] : 0;
+    if (rest >= RESTED.bars * bars[bar].meter.beats - 1e-6 && rest >= RESTED.steps * usual)
+      starts.push({ kind: 'reentered', bar, beat: beats[i] });
   });
   const places = placesByBar(timeline);
   for (let bar = played + 1; bar < bars.length; bar++) {

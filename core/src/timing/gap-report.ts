@@ -1,5 +1,5 @@
 /** What happened in each gap: drift with its interval, the error at the return, and how soon it was mended. */
-import { mean } from '../stats/index.ts';
+import { lowerBound, mean } from '../stats/index.ts';
 import type { Disturbance } from './disturbance.ts';
 import {
   type Differences,
@@ -220,24 +220,13 @@ function slippedBeats(scene: Scene, inside: readonly Match[]): { beats: number |
   if (!last) return null;
   const off = last.asynchronyMs / scene.beatMs[last.target];
   const { index, timeMs } = scene.lines[last.line];
-  const from = placeIn(index, inside[0].target);
-  const places = timeMs.subarray(from, placeIn(index, last.target) + 1);
+  const from = lowerBound(index, inside[0].target);
+  const places = timeMs.subarray(from, lowerBound(index, last.target) + 1);
   const step = places.length > 1 ? places[1] - places[0] : 0;
   const alike = places.every((time, i) => i === 0 || Math.abs(time - places[i - 1] - step) < 1);
   if (alike && Math.abs(off) > AMBIGUOUS_BEATS) return { beats: null };
   // Not a negative nothing.
   return { beats: Math.round(off) || 0 };
-}
-
-/** Of a target among a line's targets, which lie in order; where it would be, of another line's. */
-function placeIn(index: readonly number[], target: number): number {
-  let [low, high] = [0, index.length];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (index[middle] < target) low = middle + 1;
-    else high = middle;
-  }
-  return low;
 }
 
 /** Differences of one gap, a run a line; those that may still hold an answer to the click before it are left out. */
@@ -263,24 +252,13 @@ function runs(scene: Scene, gap: Gap, inside: readonly Match[]): Differences[] {
 function firstFree(scene: Scene, { lastClickS, afterClick }: Gap, l: number): number {
   const { index, timeMs } = scene.lines[l];
   const clickMs = 1000 * lastClickS;
-  let place = placeAfter(timeMs, clickMs + 1000 * SAME_MOMENT_S);
+  let place = lowerBound(timeMs, clickMs + 1000 * SAME_MOMENT_S);
   if (!afterClick) return index[place] ?? Infinity;
   // Nobody stood on the click: it is compared with the stroke before, and the answer may wait for the stroke behind.
   const shared = place > 0 && clickMs - timeMs[place - 1] <= 1000 * SAME_MOMENT_S;
   if (!shared) place++;
   while (place < timeMs.length && timeMs[place] < clickMs + 1000 * ANSWERED_AFTER_S) place++;
   return index[place] ?? Infinity;
-}
-
-/** How many times of an ascending list lie at or before one. */
-function placeAfter(times: Float64Array, timeMs: number): number {
-  let [low, high] = [0, times.length];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (times[middle] <= timeMs) low = middle + 1;
-    else high = middle;
-  }
-  return low;
 }
 
 function plainDrift(differences: readonly Differences[], swing: number): number | null {

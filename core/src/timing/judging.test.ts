@@ -2,6 +2,7 @@
 import { compile } from '../plan/index.ts';
 import { STEADY_PLAYER, simulate } from '../players/index.ts';
 import { atLeast, trials } from '../testing/long.ts';
+import { sentencesOf } from '../words/index.ts';
 import { plan } from '../testing/plans.ts';
 import { type Judging, judgingSchema, measure, toleranceOf } from './index.ts';
 
@@ -82,10 +83,10 @@ describe('the intended offset', () => {
   });
 
   it('is found against the own other notes, whatever the equipment adds', () => {
-    const { intended, sentences } = measure(timeline, laidBack(15, 6), { judging: LAID_BACK, latencyMs: 70 });
+    const { intended, findings } = measure(timeline, laidBack(15, 6), { judging: LAID_BACK, latencyMs: 70 });
     expect(intended).toMatchObject({ against: 'own', n: 24, offsetMs: 15 });
     expect(Math.abs(intended!.meanMs! - 15)).toBeLessThan(6);
-    expect(sentences.join(' ')).toMatch(/On 2 and 4 you are where you mean to be: \d+ ms late/);
+    expect(sentencesOf(findings).join(' ')).toMatch(/On 2 and 4 you are where you mean to be: \d+ ms late/);
   });
 
   it('its interval holds the truth about 95 times in 100 (binomial bound)', () => {
@@ -100,8 +101,8 @@ describe('the intended offset', () => {
   });
 
   it('a player who does not do what he means is told so', () => {
-    const { sentences } = measure(timeline, laidBack(-20, 7), { judging: LAID_BACK });
-    expect(sentences.join(' ')).toMatch(/On 2 and 4 you meant 15 ms late and are \d+ ms early/);
+    const { findings } = measure(timeline, laidBack(-20, 7), { judging: LAID_BACK });
+    expect(sentencesOf(findings).join(' ')).toMatch(/On 2 and 4 you meant 15 ms late and are \d+ ms early/);
   });
 
   it('everything meant late has only the click to be compared with, and no interval', () => {

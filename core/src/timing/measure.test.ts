@@ -1,6 +1,7 @@
 import { type Plan, compile } from '../plan/index.ts';
 import { STEADY_PLAYER, simulate } from '../players/index.ts';
 import { atMost, trials } from '../testing/long.ts';
+import { sentencesOf } from '../words/index.ts';
 import { plan, withCountIn } from '../testing/plans.ts';
 import { type Hit, measure, reportSchema, sceneOf } from './index.ts';
 import { verdictOf } from './measure.ts';
@@ -74,8 +75,8 @@ describe('facts of the report', () => {
     // The player was already fast in the one beat between the last click and the silence.
     expect(gap.returnErrorMs).toBeCloseTo(expected * (33 / 32), 6);
     expect(report.drift).toMatchObject({ verdict: 'rushing', tempoPercent: expect.closeTo(2, 6) });
-    expect(report.sentences[0]).toBe(
-      'You hurry when the click is gone: 388 ms early after 8 silent bars, about 2.0 % fast (2.0 to 2.0).',
+    expect(sentencesOf(report.findings)[0]).toBe(
+      'You hurry when the click is gone: about 376 ms early after 8 silent bars, about 2.0 % fast (2.0 to 2.0).',
     );
   });
 
@@ -116,7 +117,9 @@ describe('facts of the report', () => {
       offsetMs: 90,
     });
     expect(report.gaps[0].returnErrorMs).toBeGreaterThan(0);
-    expect(report.sentences[0]).toBe('You hurry when the click is gone: about 0.8 % fast (0.8 to 0.8).');
+    expect(sentencesOf(report.findings)[0]).toBe(
+      'You hurry when the click is gone: about 38 ms early after 2 silent bars, about 0.8 % fast (0.8 to 0.8).',
+    );
   });
 
   it('the input’s latency is taken off every hit', () => {
@@ -226,7 +229,7 @@ describe('honesty', () => {
       verdict: 'unclear',
       why: expect.stringMatching(/never left/),
     });
-    expect(report.sentences[0]).toMatch(/^With the click you are \d+ ms early on average/);
+    expect(sentencesOf(report.findings)[0]).toMatch(/^With the click you are \d+ ms early on average/);
   });
 
   it.each([
@@ -235,7 +238,7 @@ describe('honesty', () => {
   ])('%d hits: says so', (count, sentence) => {
     const timeline = compile(plan());
     const report = measure(timeline, hitsAt(timeline.targets.slice(0, count).map((t) => t.timeS)));
-    expect(report.sentences[0]).toMatch(sentence);
+    expect(sentencesOf(report.findings)[0]).toMatch(sentence);
   });
 
   it('a gap in which the sound was interrupted claims nothing, and the take says from where it can be trusted', () => {
@@ -250,7 +253,7 @@ describe('honesty', () => {
     expect(report.gaps[1].driftMs).not.toBeNull();
     expect(report.disturbances[0].bar).toBe(3);
     expect(report.trustedFromBar).toBe(4);
-    expect(report.sentences).toContain(
+    expect(sentencesOf(report.findings)).toContain(
       'The sound was interrupted in bar 3 (80 ms): from bar 4 on the take can be trusted.',
     );
   });

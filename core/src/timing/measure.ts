@@ -5,9 +5,9 @@
 import type { Timeline } from '../plan/index.ts';
 import { mean, median, standardDeviation } from '../stats/index.ts';
 import { type Disturbance, disturbedBar, trustedFromBar } from './disturbance.ts';
-import { entriesOf } from './entries.ts';
-import { flipsOf } from './flips.ts';
-import { type Differences, fitDrift, meanDrift, tempoPercent } from './drift.ts';
+import { entriesOf, reentryOf } from './entries.ts';
+import { type Differences, fitDrift, meanDrift, ownSwing, tempoPercent } from './drift.ts';
+import { findingsOf } from './findings.ts';
 import { type MeasuredGap, measureGaps, percentInterval, pooledRows } from './gap-report.ts';
 import type { Hit } from './hit.ts';
 import { summarise } from './asynchronies.ts';
@@ -19,13 +19,15 @@ import { type Match, intendedOffsets, matchHits } from './matching.ts';
 import { steadinessOf } from './steadiness.ts';
 import { swingOf } from './swing.ts';
 import { type Judging, type Tolerance, toleranceOf } from './tolerance.ts';
+import { turnedOf } from './turned.ts';
 import { unisonOf } from './unison.ts';
+import { unmarkedOf } from './unmarked.ts';
 import type { Report, Verdict } from './report-schema.ts';
 import { type Scene, sceneOf } from './scene.ts';
-import { sentencesOf } from './sentences.ts';
+import { sectionsOf } from './sections.ts';
 
 /** Raise it when any figure changes its meaning or method. */
-export const ESTIMATOR = 3;
+export const ESTIMATOR = 4;
 
 /** A drift smaller than this is not called rushing or dragging; a whole interval within the second is steady. */
 export const VERDICT_PERCENT = { least: 0.3, steady: 0.6 } as const;
@@ -63,11 +65,17 @@ export function measureWithAlone(
   const tolerance = toleranceOf(judging, resolutionMs);
   const scene = sceneOf(timeline);
   const { matches, extra } = matchHits(timeline, scene, hits, latencyMs, judging);
-  const judged = (silent: boolean) =>
-    matches
-      .filter((m) => scene.gapOf[m.target] >= 0 === silent)
+  const turned = turnedOf(timeline, hits, latencyMs);
+  const hitS = ({ target, asynchronyMs }: Match) => timeline.targets[target].timeS + asynchronyMs / 1000;
+  // Of a player who stood on another beat nothing else can be said.
+  const clear = turned.found.length === 0 ? matches : matches.filter((match) => !turned.at(hitS(match)));
+  const judged = (kind: (target: number) => boolean) =>
+    clear
+      .filter(({ target }) => kind(target))
       .map((m) => ({ ...m, toleranceMs: tolerance.hitMs(scene.beatMs[m.target]) }));
-  const gaps = measureGaps(scene, matches, disturbances, tolerance);
+  const isAlone = (target: number) => scene.gapOf[target] >= 0;
+  const hasClick = (target: number) => scene.withClick[target] === 1;
+  const gaps = measureGaps(scene, clear, disturbances, tolerance, turned.touches);
   // A place of free playing that was left empty is no target.
   const targets = timeline.targets.filter(({ optional }) => !optional).length;
   const free = matches.filter(({ target }) => timeline.targets[target].optional).length;
@@ -75,8 +83,9 @@ export function measureWithAlone(
   const { differences: alone, perGap, beatMs } = intervals;
   const usual = toleranceAt(scene, tolerance);
   const played = disturbances.filter((d) => d.timeS <= timeline.endS);
+  const entries = entriesOf(timeline, scene, clear, tolerance);
 
-  const figures: Omit<Report, 'sentences'> = {
+  const figures: Omit<Report, 'findings'> = {
     version: 1,
     estimator: ESTIMATOR,
     counts: {
@@ -87,24 +96,29 @@ export function measureWithAlone(
     },
     matches: matches.map(({ target, hit, asynchronyMs }) => ({ target, hit, asynchronyMs })),
     tolerance: usual,
-    clicked: summarise(judged(false)),
-    silent: summarise(judged(true)),
+    clicked: summarise(judged((target) => hasClick(target) && !isAlone(target))),
+    between: summarise(judged((target) => !hasClick(target) && !isAlone(target))),
+    silent: summarise(judged(isAlone)),
+    unmarked: unmarkedOf(timeline, scene, clear),
+    sections: sectionsOf(timeline, scene, clear),
     gaps: pooledRows(gaps),
     drift: overallDrift(gaps),
-    steadiness: steadinessOf(changes(scene, matches), alone, beatMs),
-    correction: correctionOf(scene, matches, perGap.length),
+    steadiness: steadinessOf(changes(scene, clear), alone, beatMs),
+    correction: correctionOf(scene, clear, perGap.length),
     holdBeats: holdOf(alone, perGap, beatMs, gaps.length > 0 ? tolerance.hitMs(beatMs) : usual.hitMs),
-    positions: positions(timeline, matches, judging),
-    intended: intentOf(timeline, scene, matches, judging),
-    swing: swingOf(timeline, scene, matches),
-    unison: unisonOf(timeline, scene, matches, tolerance),
-    lengths: lengthsOf(timeline, hits, matches),
-    entries: entriesOf(timeline, scene, matches, tolerance),
-    flips: flipsOf(timeline, hits, latencyMs, tolerance),
+    positions: positions(timeline, clear, judging),
+    intended: intentOf(timeline, scene, clear, judging),
+    swing: swingOf(timeline, scene, clear),
+    unison: unisonOf(timeline, scene, clear, tolerance),
+    lengths: lengthsOf(timeline, hits, clear),
+    entries,
+    reentry: reentryOf(entries),
+    turned: turned.found,
     disturbances: played.map((d) => ({ ...d, bar: disturbedBar(timeline.bars, d.timeS) })),
     trustedFromBar: trustedFromBar(timeline.bars, played),
   };
-  return { report: { ...figures, sentences: sentencesOf(timeline, figures) }, alone: intervals };
+  const findings = findingsOf(timeline, figures, VERDICT_PERCENT.steady);
+  return { report: { ...figures, findings }, alone: intervals };
 }
 
 /** Only what the player did while alone, for pooling over takes. */
@@ -115,7 +129,11 @@ export function aloneIntervals(
 ): AloneIntervals {
   const scene = sceneOf(timeline);
   const { matches } = matchHits(timeline, scene, hits, latencyMs, judging);
-  return aloneIn(measureGaps(scene, matches, disturbances, toleranceOf(judging)));
+  const turned = turnedOf(timeline, hits, latencyMs);
+  const clear = matches.filter(
+    ({ target, asynchronyMs }) => !turned.at(timeline.targets[target].timeS + asynchronyMs / 1000),
+  );
+  return aloneIn(measureGaps(scene, clear, disturbances, toleranceOf(judging), turned.touches));
 }
 
 function aloneIn(gaps: readonly MeasuredGap[]): AloneIntervals {
@@ -158,12 +176,19 @@ export function verdictOf(percent: number, [low, high]: [number, number]): Verdi
   return low > -VERDICT_PERCENT.steady && high < VERDICT_PERCENT.steady ? 'steady' : 'unclear';
 }
 
-/** Changes of asynchrony from hit to hit: the inter-onset intervals against the written ones. */
-function changes(scene: Scene, matches: readonly Match[]): number[] {
-  return scene.lines.flatMap((_, l) => {
+/** Changes of asynchrony from hit to hit, in ms, the player's own swing taken off: the inter-onset intervals against the written ones. */
+function changes({ lines, swingS, beats }: Scene, matches: readonly Match[]): number[] {
+  const runs = lines.map((_, l): Differences => {
     const mine = matches.filter((m) => m.line === l);
-    return mine.slice(1).map((match, i) => match.judgedMs - mine[i].judgedMs);
+    const pairs = mine.slice(1).map((now, i) => [mine[i], now] as const);
+    return {
+      y: pairs.map(([before, now]) => now.judgedMs - before.judgedMs),
+      k: pairs.map(([before, now]) => beats[now.target] - beats[before.target]),
+      swing: pairs.map(([before, now]) => 1000 * (swingS[now.target] - swingS[before.target])),
+    };
   });
+  const swing = ownSwing(runs);
+  return runs.flatMap((run) => run.y.map((value, i) => value - swing * run.swing![i]));
 }
 
 function positions(timeline: Timeline, matches: readonly Match[], judging: Judging): Report['positions'] {

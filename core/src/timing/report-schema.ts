@@ -3,6 +3,7 @@
  * A figure that the take cannot support is null, with the reason in `why` beside it.
  */
 import { z } from 'zod';
+import { VERDICTS, findingSchema } from './finding-schema.ts';
 
 const figure = z.number().nullable();
 const interval = z.tuple([z.number(), z.number()]).nullable();
@@ -35,8 +36,6 @@ const gap = z.object({
   why,
 });
 
-export const VERDICTS = ['steady', 'rushing', 'dragging', 'unclear'] as const;
-
 export const reportSchema = z.object({
   version: z.literal(1),
   /** Which estimator computed it; figures kept in lists are recomputed when it changes. */
@@ -50,8 +49,42 @@ export const reportSchema = z.object({
   matches: z.array(z.object({ target: z.number().int(), hit: z.number().int(), asynchronyMs: z.number() })),
   /** What counted as one sound, in ms to either side: for a hit and for two limbs, at the take's beat. */
   tolerance: z.object({ hitMs: z.number(), unisonMs: z.number() }),
+  /** Notes at whose own moment a click sounds. */
   clicked: asynchronies,
+  /** Notes with clicks round them and none at their moment. */
+  between: asynchronies,
+  /** Notes in a gap. */
   silent: asynchronies,
+  /** The notes between the clicks, place by place of the bar, against those with a click; null where there are none. */
+  unmarked: z
+    .object({
+      /** Places in the bar, fractions of a whole note, and the beat they are counted in. */
+      at: z.array(z.string()),
+      unit: z.string(),
+      /** All of them are beats. */
+      beats: z.boolean(),
+      n: z.number().int(),
+      meanMs: figure,
+      sdMs: figure,
+      againstClickedMs: figure,
+      ci95: interval,
+      why,
+    })
+    .nullable(),
+  /** Each section against the others, from the bars in which clicks sound; empty for a plan of one. */
+  sections: z.array(
+    z.object({
+      name: z.string().optional(),
+      fromBar: z.number().int(),
+      toBar: z.number().int(),
+      n: z.number().int(),
+      meanMs: figure,
+      sdMs: figure,
+      asideMs: figure,
+      ci95: interval,
+      why,
+    }),
+  ),
   gaps: z.array(gap),
   drift: z.object({ tempoPercent: figure, ci95: interval, verdict: z.enum(VERDICTS), why }),
   steadiness: z.object({ ioiSdMs: figure, clockSdMs: figure, motorSdMs: figure, lag1: figure, why }),
@@ -100,14 +133,39 @@ export const reportSchema = z.object({
   lengths: z.object({ n: z.number().int(), meanRatio: figure, why }),
   /** Where the player joined in, came back in after a rest of a bar or more, or the click moved, and how many beats it took to be with it. */
   entries: z.array(
-    z.object({ kind: z.enum(['joined', 'reentered', 'moved']), bar: z.number().int(), beats: figure, why }),
+    z.object({
+      kind: z.enum(['joined', 'reentered', 'moved']),
+      bar: z.number().int(),
+      beats: figure,
+      /** Of the first note, against the pulse; null where it was left out. */
+      errorMs: figure,
+      /** Of the first bar, from its first note to its last: positive is fast. */
+      tempoPercent: figure,
+      why,
+    }),
   ),
-  /** Where the player turned round onto a displaced click, and for how many hits. */
-  flips: z.array(z.object({ bar: z.number().int(), hits: z.number().int() })),
+  /** The first notes after rests of a bar or nearly one, together; null where the plan has no such rests. */
+  reentry: z
+    .object({ n: z.number().int(), meanMs: figure, sdMs: figure, tempoPercent: figure, why })
+    .nullable(),
+  /**
+   * Stretches in which the player moved the beat by so many beats, so that a click became one; in `sure` ones it is clear, in others it
+   * may be so. No other figure is made of their notes.
+   */
+  turned: z.array(
+    z.object({
+      fromBar: z.number().int(),
+      toBar: z.number().int(),
+      hits: z.number().int(),
+      beats: z.number(),
+      sure: z.boolean(),
+    }),
+  ),
   /** Where the audio clock stepped, and the first bar from which nothing was disturbed. */
   disturbances: z.array(z.object({ timeS: z.number(), lostMs: z.number(), bar: z.number().int() })),
   trustedFromBar: z.number().int().nullable(),
-  sentences: z.array(z.string()),
+  /** In the order of what to fix; a take that shows nothing to fix ends with what held. */
+  findings: z.array(findingSchema),
 });
 
 export type Report = z.infer<typeof reportSchema>;

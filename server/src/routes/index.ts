@@ -1,6 +1,7 @@
 /** All routes under /api. Each is thin: check the door, call the store or the core, answer. */
 import { planSchema, saidTempoSchema } from '@feldspar/core/plan';
 import { takeSchema } from '@feldspar/core/take';
+import { said } from '@feldspar/core/words';
 import { hitSchema, judgingSchema } from '@feldspar/core/timing';
 import { Router } from '@koa/router';
 import { z } from 'zod';
@@ -156,7 +157,7 @@ export function apiRoutes(services: Services): Router {
   api.post('/reports', async (ctx) => {
     const request = readBody(ctx, reportRequest);
     const { report } = await measure({ ...request, clock: null, stoppedAtS: null });
-    ctx.body = report;
+    ctx.body = said(report);
   });
 
   return api;

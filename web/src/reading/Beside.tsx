@@ -12,6 +12,7 @@ import { planTempo } from '@feldspar/core/plan';
 import { playedTimeline, takeTempo } from '@feldspar/core/take';
 import { comparableName, quartersPerMinute, secondsOf } from '@feldspar/core/time';
 import { compareTakes } from '@feldspar/core/timing';
+import { sentencesOf } from '@feldspar/core/words';
 import { useMemo } from 'react';
 import { Link, useParams } from 'react-router';
 import { CoreWindow } from '../core-sample/CoreWindow.tsx';
@@ -109,7 +110,7 @@ function One({ name, measured: { take, report }, core }: OneProps) {
         {name}: <Link to={`/takes/${take.id}`}>{shortDate(take.startedAt)}</Link>
       </Typography>
       <Typography sx={{ color: 'text.secondary', mb: 1.5 }}>
-        {take.plan.title} · {comparableName(takeTempo(take))} · {unbroken(report.sentences[0])}
+        {take.plan.title} · {comparableName(takeTempo(take))} · {unbroken(sentencesOf(report.findings)[0])}
       </Typography>
       <CoreWindow model={core} label={`Core of the take of ${longDate(take.startedAt)}`} maxWidth={560} />
     </Box>

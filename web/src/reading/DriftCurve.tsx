@@ -1,5 +1,5 @@
 /** Where the player drifted: asynchrony over the bars, silent stretches shaded. */
-import { earlyLate } from '@feldspar/core/timing';
+import { earlyLate } from '@feldspar/core/words';
 import { BarCurve } from './BarCurve.tsx';
 import { asideAxis, useChartInk } from './chart-frame.ts';
 import type { DriftData } from './drift-data.ts';

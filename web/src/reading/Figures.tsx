@@ -2,7 +2,8 @@
 import Box from '@mui/material/Box';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
-import { type Report, earlyLate } from '@feldspar/core/timing';
+import type { Report } from '@feldspar/core/timing';
+import { earlyLate } from '@feldspar/core/words';
 import type { ReactNode } from 'react';
 import { fastSlow, plural } from '../shell/text.ts';
 

@@ -9,7 +9,8 @@ import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
 import type { Timeline } from '@feldspar/core/plan';
 import { barIndexAt } from '@feldspar/core/plan';
-import { type GapReport, earlyLate } from '@feldspar/core/timing';
+import type { GapReport } from '@feldspar/core/timing';
+import { earlyLate } from '@feldspar/core/words';
 import { useState } from 'react';
 import { fastSlow, oneDecimal, plural } from '../shell/text.ts';
 

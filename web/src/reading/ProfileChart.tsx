@@ -1,6 +1,6 @@
 /** Where in the bar one is early or late: the mean of each place, one standard deviation round it, and what was meant. */
 import type { ChartData } from 'chart.js';
-import { earlyLate } from '@feldspar/core/timing';
+import { earlyLate } from '@feldspar/core/words';
 import { Chart } from 'react-chartjs-2';
 import { asideAxis, axisTitle, ticks, useChartInk } from './chart-frame.ts';
 import type { Profile } from './profile-data.ts';

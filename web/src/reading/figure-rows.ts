@@ -1,6 +1,6 @@
 /** The report's figures as rows of a table: name, value in words, what it means. Pure. */
 import type { Report } from '@feldspar/core/timing';
-import { earlyLate } from '@feldspar/core/timing';
+import { earlyLate } from '@feldspar/core/words';
 import { fastSlow, oneDecimal, plural } from '../shell/text.ts';
 
 export interface FigureRow {
@@ -21,8 +21,19 @@ const ENTRIES: Record<Report['entries'][number]['kind'], string> = {
 };
 
 export function figureRows(report: Report): FigureRow[] {
-  const { clicked, silent, drift, steadiness, correction, holdBeats, intended, unison, swing, lengths } =
-    report;
+  const {
+    clicked,
+    between,
+    silent,
+    drift,
+    steadiness,
+    correction,
+    holdBeats,
+    intended,
+    unison,
+    swing,
+    lengths,
+  } = report;
   const row = (name: string, value: string | null | false, meaning: string, why?: string): FigureRow => ({
     name,
     value: value === false ? null : value,
@@ -34,6 +45,12 @@ export function figureRows(report: Report): FigureRow[] {
     `${earlyLate(summary.meanMs)}${summary.sdMs === null ? '' : `, spread ${ms(summary.sdMs)}`}, ${percent(summary.withinTolerance!)} one sound`;
   return [
     row('With the click', spread(clicked), 'Where you sit on it: habit and equipment together.', clicked.why),
+    row(
+      'Between clicks',
+      spread(between),
+      'Notes with clicks round them and none at them: against the pulse.',
+      between.why,
+    ),
     row('Alone', spread(silent), 'The same where the click is gone.', silent.why),
     row(
       'Tempo when alone',
@@ -112,6 +129,26 @@ export function figureRows(report: Report): FigureRow[] {
       'How long notes were held.',
       lengths.why,
     ),
+    ...(report.reentry
+      ? [
+          row(
+            'Back after rests',
+            report.reentry.meanMs !== null &&
+              `${earlyLate(report.reentry.meanMs)}${report.reentry.sdMs === null ? '' : `, spread ${ms(report.reentry.sdMs)}`}${report.reentry.tempoPercent === null ? '' : `, ${fastSlow(report.reentry.tempoPercent)}`}`,
+            'Where the first note lay, and how fast the first bar was.',
+            report.reentry.why,
+          ),
+        ]
+      : []),
+    ...report.sections.map(({ name, fromBar, toBar, meanMs, sdMs, asideMs, ci95, why }) =>
+      row(
+        `${name ?? 'Section'}, bars ${fromBar} to ${toBar}`,
+        meanMs !== null &&
+          `${earlyLate(meanMs)}${sdMs === null ? '' : `, spread ${ms(sdMs)}`}${asideMs === null || !ci95 ? '' : `; ${earlyLate(asideMs)} against the others (${earlyLate(ci95[0])} to ${earlyLate(ci95[1])})`}`,
+        'Where the notes of this section lie, as far as clicks sound in it.',
+        why,
+      ),
+    ),
     ...report.entries.map(({ kind, bar, beats, why }) =>
       row(
         `${ENTRIES[kind]} at bar ${bar}`,
@@ -120,11 +157,11 @@ export function figureRows(report: Report): FigureRow[] {
         why,
       ),
     ),
-    ...report.flips.map(({ bar, hits }) =>
+    ...report.turned.map(({ fromBar, toBar, hits, sure }) =>
       row(
-        `Turned round at bar ${bar}`,
-        `for ${plural(hits, 'hit')}`,
-        'You took the displaced click for the beat.',
+        `Turned round, bars ${fromBar} to ${toBar}`,
+        `${sure ? '' : 'perhaps, '}for ${plural(hits, 'hit')}`,
+        'You took the displaced click for the beat; no other figure is made of those notes.',
       ),
     ),
   ];

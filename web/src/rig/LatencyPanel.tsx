@@ -4,7 +4,7 @@ import Button from '@mui/material/Button';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import Alert from '@mui/material/Alert';
-import { earlyLate } from '@feldspar/core/timing';
+import { earlyLate } from '@feldspar/core/words';
 import { useEffect, useRef } from 'react';
 import { ErrorNotice } from '../shell/ErrorNotice.tsx';
 import { TypedField, type Typed, numberFrom } from '../shell/TypedField.tsx';

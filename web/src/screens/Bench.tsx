@@ -15,7 +15,8 @@ import { coreOfSummary } from '../core-sample/model.ts';
 import { PlayerChoice } from '../players/PlayerChoice.tsx';
 import { useCurrentPlayerId } from '../players/current-player.ts';
 import { ErrorNotice } from '../shell/ErrorNotice.tsx';
-import { shortDate, unbroken } from '../shell/text.ts';
+import { firstWords } from '../shell/finding-text.ts';
+import { shortDate } from '../shell/text.ts';
 import { KEY_SIGN, useKey } from '../shell/useKey.ts';
 import { PlanCards } from '../plans/PlanCards.tsx';
 import { PlanLine } from '../plans/PlanLine.tsx';
@@ -116,9 +117,7 @@ function NextExercise({ plan, tempo, reason, last }: NextExerciseProps) {
             <Typography variant="h3" component="h2">
               The last take
             </Typography>
-            <Typography sx={{ mt: 0.5 }}>
-              {unbroken(last.summary?.sentence ?? 'It is not measured yet.')}
-            </Typography>
+            <Typography sx={{ mt: 0.5 }}>{firstWords(last.summary) ?? 'It is not measured yet.'}</Typography>
             <Typography variant="body2" sx={{ color: 'text.secondary' }}>
               {last.title}, {shortDate(last.startedAt)}
               {last.input === 'simulated' && ', simulated player'} ·{' '}

@@ -10,7 +10,8 @@ import { useBin } from '../api/hooks.ts';
 import { useOutbox } from '../outbox/useOutbox.ts';
 import { ErrorNotice } from '../shell/ErrorNotice.tsx';
 import { ScreenSkeleton } from '../shell/Skeletons.tsx';
-import { longDate, plural, shortDate, unbroken } from '../shell/text.ts';
+import { firstWords } from '../shell/finding-text.ts';
+import { longDate, plural, shortDate } from '../shell/text.ts';
 import { useOnce } from '../shell/useOnce.ts';
 
 const DAY_MS = 86_400_000;
@@ -32,7 +33,7 @@ export default function Bin() {
   const takes = data.takes.map(({ id, title, startedAt, deletedAt, summary }): Thing => ({
     kind: 'take',
     id,
-    title: unbroken(summary?.sentence ?? title),
+    title: firstWords(summary) ?? title,
     facts: `${title}, played ${longDate(startedAt)}`,
     deletedAt,
   }));

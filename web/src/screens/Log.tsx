@@ -21,7 +21,8 @@ import { useOutbox } from '../outbox/useOutbox.ts';
 import { Choice } from '../shell/Choice.tsx';
 import { ErrorNotice } from '../shell/ErrorNotice.tsx';
 import { ScreenSkeleton } from '../shell/Skeletons.tsx';
-import { shortDate, unbroken } from '../shell/text.ts';
+import { firstWords } from '../shell/finding-text.ts';
+import { shortDate } from '../shell/text.ts';
 import { useUndo } from '../shell/useUndo.tsx';
 import { measureInWorker } from '../workers/measure.ts';
 
@@ -179,9 +180,9 @@ function TakeRow({ take, player, onDelete }: { take: TakeItem; player: string | 
           sx={{ fontWeight: 600, color: 'text.primary', textUnderlineOffset: 3 }}
         >
           {take.unreadable ??
-            (take.summary
-              ? unbroken(take.summary.sentence)
-              : `Not measured yet${take.unmeasured ? `: ${take.unmeasured}` : ''}`)}
+            firstWords(take.summary) ??
+            (take.summary ? take.title : null) ??
+            `Not measured yet${take.unmeasured ? `: ${take.unmeasured}` : ''}`}
         </Typography>
         <Stack direction="row" useFlexGap spacing={1} sx={{ flexWrap: 'wrap', alignItems: 'center' }}>
           <Typography variant="body2" sx={{ color: 'text.secondary' }}>
@@ -255,7 +256,7 @@ function WaitingRow({ entry, take, player }: WaitingRowProps) {
           to={`/takes/${take.id}`}
           sx={{ fontWeight: 600, color: 'text.primary', textUnderlineOffset: 3 }}
         >
-          {measured.data?.summary.sentence ?? take.plan.title}
+          {firstWords(measured.data?.summary) ?? take.plan.title}
         </Typography>
         <Typography variant="body2" sx={{ color: 'text.secondary' }}>
           {[take.plan.title, ...(player ? [player] : []), shortDate(take.startedAt)].join(' · ')}

@@ -1,6 +1,6 @@
 /** What was played, as it stands under the notes and as it is read aloud. Pure. */
 import type { CountedNote } from '@feldspar/core/counts';
-import { earlyLate } from '@feldspar/core/timing';
+import { earlyLate } from '@feldspar/core/words';
 import type { Under } from './Engraving.tsx';
 import { noteName } from './counts-under.ts';
 import type { PlayedNote } from './played-notes.ts';

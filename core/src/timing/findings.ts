@@ -1,0 +1,228 @@
+/**
+ * What to say of a take, in the order of what to fix: nothing heard, sound interrupted, turned round, many wrong notes, then what the plan
+ * trains, then what else is sure, and what held.
+ */
+import type { Timeline } from '../plan/index.ts';
+import type { Finding, FindingOf } from './finding-schema.ts';
+import type { GapReport, Report } from './report-schema.ts';
+
+type Figures = Omit<Report, 'findings'>;
+
+const FEWEST_MATCHES = 4;
+/** From such a share on, wrong notes matter more than how long one holds. */
+const MANY_WRONG = 0.05;
+/** Below this a player plays straight, and nothing is said about it. */
+const SWINGS_FROM = 1.2;
+/** Less than this between notes is not heard as beside each other (Hirsh 1959, JASA 31, 759–767: some 20 ms for order; half of it for a place). */
+const HEARD_ASIDE_MS = 10;
+const OFFSET_FROM_MS = 5;
+const FEWEST_FOR_OFFSET = 8;
+/** From here on a re-entry is worth a sentence of its own. */
+const FEWEST_REENTRIES = 2;
+/** Half of what makes a drift steady: how narrow an interval round a middling tempo must become to settle it. */
+const SETTLED_PERCENT = 0.3;
+
+/** @param steadyPercent within which a whole interval is steady. */
+export function findingsOf(timeline: Timeline, report: Figures, steadyPercent: number): Finding[] {
+  const { counts, turned, lengths } = report;
+  const interrupted = interruptedFinding(report);
+  if (counts.matched === 0) return [{ code: 'nothing heard' }, ...interrupted];
+  const turns = turned.map((turn): Finding => ({ code: 'turned round', ...turn }));
+  if (counts.matched < FEWEST_MATCHES)
+    return [
+      { code: 'too little', matched: counts.matched, targets: counts.targets },
+      ...interrupted,
+      ...lengthFinding(lengths),
+    ];
+  const wrong = wrongFinding(report);
+  const manyWrong = counts.missed + counts.extra > MANY_WRONG * counts.targets;
+  return [
+    ...turns,
+    ...mainFindings(timeline, report, steadyPercent),
+    ...interrupted,
+    ...slipFinding(report),
+    ...(manyWrong && turns.length === 0 ? wrong : []),
+    ...sectionFinding(report),
+    ...entryFindings(report),
+    ...intendedFinding(timeline, report),
+    ...holdFinding(report),
+    ...limbFinding(timeline, report),
+    ...swingFinding(report),
+    ...lengthFinding(lengths),
+    ...offsetFinding(report),
+    ...(manyWrong || turns.length > 0 ? [] : wrong),
+  ];
+}
+
+function interruptedFinding({ disturbances, trustedFromBar }: Figures): Finding[] {
+  if (disturbances.length === 0) return [];
+  return [
+    { code: 'interrupted', at: disturbances.map(({ bar, lostMs }) => ({ bar, lostMs })), trustedFromBar },
+  ];
+}
+
+/** What the plan trains: being alone where it leaves one alone; else the beats it does not mark; else the click. */
+function mainFindings(timeline: Timeline, report: Figures, steadyPercent: number): Finding[] {
+  if (report.gaps.length > 0) return aloneFinding(timeline, report, steadyPercent);
+  const between = betweenFinding(report);
+  const clicked = clickedFinding(report);
+  return report.unmarked?.beats || clicked.length === 0 ? [...between, ...clicked] : [...clicked, ...between];
+}
+
+function aloneFinding(
+  timeline: Timeline,
+  { drift, gaps, turned }: Figures,
+  steadyPercent: number,
+): Finding[] {
+  if (drift.tempoPercent === null || drift.ci95 === null)
+    return turned.length > 0 ? [] : [{ code: 'alone unknown', why: drift.why ?? 'nothing measured' }];
+  const { verdict, tempoPercent: percent, ci95 } = drift;
+  const named = longestGained(gaps, verdict);
+  const after = named && {
+    gainedMs: named.driftMs!,
+    beats: named.beats,
+    silentBars: named.count > 1 ? 0 : silentBarsIn(timeline, named),
+  };
+  const more = verdict === 'unclear' ? moreBars(timeline, gaps, percent, ci95, steadyPercent) : null;
+  return [
+    {
+      code: 'alone',
+      verdict,
+      percent,
+      ci95,
+      ...(after ? { after } : {}),
+      ...(more === null ? {} : { moreBars: more }),
+    },
+  ];
+}
+
+/** The longest gap whose drift is known and goes the way of the verdict. */
+function longestGained(gaps: readonly GapReport[], verdict: Report['drift']['verdict']): GapReport | null {
+  const fits = (ms: number) => (verdict === 'rushing' ? ms < 0 : verdict === 'dragging' ? ms > 0 : true);
+  return gaps
+    .filter(({ driftMs }) => driftMs !== null && fits(driftMs))
+    .reduce<GapReport | null>((best, gap) => (!best || gap.beats > best.beats ? gap : best), null);
+}
+
+function silentBarsIn({ bars }: Timeline, { fromS, toS }: GapReport): number {
+  return bars.filter((bar) => bar.startS >= fromS - 1e-6 && bar.endS <= toS + 1e-6 && bar.silent).length;
+}
+
+/**
+ * The half width of an interval shrinks with the root of what it is made of. Settled it is when it leaves out 0, or lies within what is
+ * steady, whichever is nearer; of a tempo between the two, when it is as narrow as may be asked.
+ */
+function moreBars(
+  { bars }: Timeline,
+  gaps: readonly GapReport[],
+  percent: number,
+  [low, high]: [number, number],
+  steadyPercent: number,
+): number {
+  const half = (high - low) / 2;
+  const wanted = Math.max(Math.abs(percent), steadyPercent - Math.abs(percent), SETTLED_PERCENT);
+  const beats = gaps.reduce((sum, gap) => sum + gap.beats * gap.count, 0);
+  const perBar = bars[bars.length - 1].meter.beats;
+  return Math.max(1, Math.ceil((((half / wanted) ** 2 - 1) * beats) / perBar));
+}
+
+function clickedFinding({ clicked, tolerance }: Figures): Finding[] {
+  if (clicked.meanMs === null) return [];
+  const { meanMs, sdMs, withinTolerance } = clicked;
+  return [{ code: 'with the click', meanMs, sdMs, share: withinTolerance!, withinMs: tolerance.hitMs }];
+}
+
+function betweenFinding({ unmarked }: Figures): Finding[] {
+  if (!unmarked || unmarked.meanMs === null) return [];
+  const { at, unit, beats, meanMs, sdMs, againstClickedMs, ci95 } = unmarked;
+  const aside =
+    ci95 !== null && (ci95[0] > 0 || ci95[1] < 0) && Math.abs(againstClickedMs!) >= HEARD_ASIDE_MS;
+  return [{ code: 'between the clicks', at, unit, beats, meanMs, sdMs, againstClickedMs, aside }];
+}
+
+/** The section that lies furthest aside, where that is sure and can be heard. */
+function sectionFinding({ sections }: Figures): Finding[] {
+  const aside = sections.filter(
+    ({ asideMs, ci95 }) => ci95 && (ci95[0] > 0 || ci95[1] < 0) && Math.abs(asideMs!) >= HEARD_ASIDE_MS,
+  );
+  const furthest = aside.reduce<(typeof aside)[number] | null>(
+    (most, section) => (Math.abs(section.asideMs!) > Math.abs(most?.asideMs ?? 0) ? section : most),
+    null,
+  );
+  if (!furthest) return [];
+  const { name, fromBar, toBar, asideMs, ci95 } = furthest;
+  const called = name === undefined ? {} : { name };
+  return [{ code: 'section aside', ...called, fromBar, toBar, asideMs: asideMs!, ci95: ci95! }];
+}
+
+function slipFinding({ gaps }: Figures): Finding[] {
+  const slipped = gaps.find((gap) => gap.slippedBeats);
+  return slipped ? [{ code: 'slipped', gapBeats: slipped.beats, beats: slipped.slippedBeats! }] : [];
+}
+
+/** All returns after a stop together; of the others the one that took longest, or was never found. */
+function entryFindings({ entries, reentry }: Figures): Finding[] {
+  const together = reentry && reentry.meanMs !== null && reentry.n >= FEWEST_REENTRIES ? reentry : null;
+  const single = entries.filter(({ kind }) => !together || kind !== 'reentered');
+  const lost = single.find(({ beats }) => beats === null);
+  const slowest = single.reduce<(typeof single)[number] | null>(
+    (worst, entry) => ((entry.beats ?? 0) > (worst?.beats ?? 0) ? entry : worst),
+    null,
+  );
+  const named = lost ?? slowest;
+  return [
+    ...(together
+      ? [
+          {
+            code: 're-entry' as const,
+            times: together.n,
+            meanMs: together.meanMs!,
+            sdMs: together.sdMs,
+            percent: together.tempoPercent,
+          },
+        ]
+      : []),
+    ...(named ? [{ code: 'entry' as const, kind: named.kind, bar: named.bar, beats: named.beats }] : []),
+  ];
+}
+
+function wrongFinding({ counts: { missed, extra } }: Figures): Finding[] {
+  return missed + extra > 0 ? [{ code: 'wrong notes', missed, extra }] : [];
+}
+
+function intendedFinding({ bars, targets }: Timeline, { intended }: Figures): Finding[] {
+  if (!intended || intended.meanMs === null) return [];
+  const { at, offsetMs, meanMs, sdMs, ci95 } = intended;
+  const unit = bars[targets[0].bar].meter.unit.toFraction();
+  return [{ code: 'intended', at, unit, offsetMs, meanMs, sdMs, ci95 }];
+}
+
+function holdFinding({ holdBeats: { beats, range, toleranceMs } }: Figures): Finding[] {
+  return beats === null || range === null ? [] : [{ code: 'hold', beats, range, toleranceMs }];
+}
+
+function limbFinding({ parts }: Timeline, { unison }: Figures): Finding[] {
+  if (unison.meanSpreadMs === null) return [];
+  const finding: FindingOf<'limbs'> = {
+    code: 'limbs',
+    parts: [parts[0], parts[1]],
+    leads: unison.leads,
+    spreadMs: Math.abs(unison.meanSpreadMs),
+    share: unison.withinTolerance!,
+  };
+  return [finding];
+}
+
+function swingFinding({ swing: { ratio, sd } }: Figures): Finding[] {
+  return ratio === null || ratio < SWINGS_FROM ? [] : [{ code: 'swing', ratio, sd: sd! }];
+}
+
+function lengthFinding({ meanRatio, n }: Report['lengths']): Finding[] {
+  return meanRatio === null ? [] : [{ code: 'lengths', ratio: meanRatio, n }];
+}
+
+/** Constant offset is reported apart: it is habit and equipment, not drift. */
+function offsetFinding({ gaps, clicked: { n, meanMs } }: Figures): Finding[] {
+  const is = gaps.length > 0 && n >= FEWEST_FOR_OFFSET && Math.abs(meanMs!) >= OFFSET_FROM_MS;
+  return is ? [{ code: 'offset', meanMs: meanMs! }] : [];
+}

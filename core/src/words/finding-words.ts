@@ -1,0 +1,164 @@
+/** A reading in plain words: never more than its findings say. */
+import { parseFraction, placeName } from '../time/index.ts';
+import type { Finding, FindingOf } from '../timing/index.ts';
+import { earlyLate, fastSlow, listed, oneDecimal, plural, whole } from './numbers.ts';
+
+/** Beside the first: more is in the table of figures. */
+const MOST_FURTHER = 3;
+/** What is always said, however much else there is. */
+const ALWAYS: readonly Finding['code'][] = ['interrupted', 'turned round'];
+/** More than this nobody plays to settle a figure. */
+const MOST_BARS_MORE = 200;
+
+/** The first says what matters most; at most three more follow, and what must not be left out. */
+export function sentencesOf(findings: readonly Finding[]): string[] {
+  const [first, ...others] = findings;
+  if (!first) return [];
+  const said = others.filter(({ code }) => ALWAYS.includes(code));
+  const further = others.filter(({ code }) => !ALWAYS.includes(code)).slice(0, MOST_FURTHER);
+  return [first, ...said, ...further].map(sentenceOf);
+}
+
+export function sentenceOf(finding: Finding): string {
+  return (WORDS[finding.code] as (finding: Finding) => string)(finding);
+}
+
+const WORDS: { [Code in Finding['code']]: (finding: FindingOf<Code>) => string } = {
+  'nothing heard': () => 'No hit was heard near a target, so there is nothing to measure.',
+  'too little': ({ matched, targets }) =>
+    `Too little to say: ${plural(matched, 'hit')} of ${whole(targets)}. Play on for a few bars.`,
+  interrupted: interruptedWords,
+  'turned round': turnedWords,
+  'wrong notes': ({ missed, extra }) => {
+    const parts = [
+      ...(missed > 0 ? [`${plural(missed, 'note')} missed`] : []),
+      ...(extra > 0 ? [`${plural(extra, 'hit')} too many`] : []),
+    ];
+    return `${capital(parts.join(', '))}.`;
+  },
+  alone: aloneWords,
+  'alone unknown': ({ why }) => `Too few beats alone to say whether you hurry or drag (${why}).`,
+  'with the click': ({ meanMs, sdMs, share, withinMs }) =>
+    `With the click you are ${earlyLate(meanMs)} on average${spreadWords(sdMs)}; ${whole(100 * share)} % of those hits make one sound with it (within ${whole(withinMs)} ms).`,
+  'between the clicks': betweenWords,
+  'section aside': ({ name, fromBar, toBar, asideMs }) =>
+    `In ${name === undefined ? '' : `“${name}”, `}${barsWords(fromBar, toBar)}${name === undefined ? '' : ','} you are ${earlyLate(asideMs)} against the other sections.`,
+  slipped: ({ gapBeats, beats }) =>
+    `In the silence of ${plural(gapBeats, 'beat')} you ${beats > 0 ? 'lost' : 'gained'} ${plural(Math.abs(beats), 'whole beat')}: count aloud through it.`,
+  entry: ({ kind, bar, beats }) => {
+    const what = {
+      joined: `Joining in at bar ${bar}`,
+      reentered: `Coming back in at bar ${bar}`,
+      moved: `Where the click moved, at bar ${bar},`,
+    }[kind];
+    return beats === null
+      ? `${what} you were never with it for four notes in a row.`
+      : `${what} you were with it after ${plural(beats, 'beat')}.`;
+  },
+  're-entry': ({ times, meanMs, sdMs, percent }) =>
+    `After the rests you come back in ${earlyLate(meanMs)} on average (${plural(times, 'time')}${spreadWords(sdMs)})${percent === null ? '' : `, ${fastSlow(percent)} in the first bar`}.`,
+  intended: intendedWords,
+  hold: ({ beats, range, toleranceMs }) =>
+    beats === 0
+      ? `Alone you are out of ${whole(toleranceMs)} ms within one beat, more often than one time in five.`
+      : `You hold ${whole(toleranceMs)} ms alone for about ${plural(beats, 'beat')} (${range[0]} to ${range[1]}), four times in five.`,
+  limbs: ({ parts, leads, spreadMs, share }) => {
+    const together = `${capital(parts.join(' and '))} are one sound ${whole(100 * share)} times in 100`;
+    return leads === null
+      ? `${together}; neither leads for certain.`
+      : `${together}; the ${leads} comes ${whole(spreadMs)} ms first.`;
+  },
+  swing: ({ ratio, sd }) => `You swing ${oneDecimal(ratio)} to 1, with a spread of ${oneDecimal(sd)}.`,
+  lengths: ({ ratio, n }) =>
+    `Held notes last ${whole(100 * ratio)} % of what is written (${plural(n, 'note')}).`,
+  offset: ({ meanMs }) =>
+    `With the click you sit ${earlyLate(meanMs)}; that is habit and equipment together, not drift.`,
+};
+
+function interruptedWords({ at, trustedFromBar }: FindingOf<'interrupted'>): string {
+  const where = at.map(({ bar, lostMs }) => `bar ${bar} (${whole(Math.abs(lostMs))} ms)`).join(', ');
+  const trust =
+    trustedFromBar === null
+      ? 'no whole bar after it can be trusted. Play it again'
+      : `from bar ${trustedFromBar} on the take can be trusted`;
+  return `The sound was interrupted in ${where}: ${trust}.`;
+}
+
+function turnedWords({ fromBar, toBar, beats, sure }: FindingOf<'turned round'>): string {
+  const where = capital(`${fromBar === toBar ? 'in' : 'from'} ${barsWords(fromBar, toBar)}`);
+  return sure
+    ? `${where} you turned the beat round and took the click for it, ${plural(Math.abs(beats), 'beat')} too ${beats > 0 ? 'late' : 'early'}: keep your own one. Nothing else is read from those notes.`
+    : `${where} it is not clear where your beat was: perhaps on the click. Nothing is read from those notes.`;
+}
+
+/** The sentence that matters: what happened while the click was gone. */
+function aloneWords({ verdict, percent, ci95, after, moreBars }: FindingOf<'alone'>): string {
+  const [low, high] = ci95;
+  const about = `about ${oneDecimal(Math.abs(percent))} % ${percent >= 0 ? 'fast' : 'slow'}`;
+  const gained = after ? gainedWords(after) : '';
+  switch (verdict) {
+    case 'rushing':
+      return `You hurry when the click is gone: ${gained}${about} (${oneDecimal(low)} to ${oneDecimal(high)}).`;
+    case 'dragging':
+      return `You drag when the click is gone: ${gained}${about} (${oneDecimal(-high)} to ${oneDecimal(-low)}).`;
+    case 'steady':
+      return `You hold the pulse alone: within ${oneDecimal(Math.max(Math.abs(low), Math.abs(high)))} % of the tempo.`;
+    case 'unclear':
+      return `Alone you are between ${fastSlow(low)} and ${fastSlow(high)}${moreWords(moreBars)}.`;
+  }
+}
+
+/** "62 ms early after 8 beats, " */
+function gainedWords({ gainedMs, beats, silentBars }: NonNullable<FindingOf<'alone'>['after']>): string {
+  const span = silentBars > 0 ? plural(silentBars, 'silent bar') : plural(beats, 'beat');
+  return `about ${earlyLate(gainedMs)} after ${span}, `;
+}
+
+function moreWords(bars: number | undefined): string {
+  if (bars === undefined) return '';
+  return bars > MOST_BARS_MORE
+    ? ': too wide to say whether you hurry or drag; longer silences tell more'
+    : `: ${plural(bars, 'more bar')} alone would tell whether you hurry or drag`;
+}
+
+function betweenWords({
+  at,
+  unit,
+  beats,
+  meanMs,
+  sdMs,
+  againstClickedMs,
+  aside,
+}: FindingOf<'between the clicks'>): string {
+  const where = beats ? `on ${placesWords(at, unit)}` : 'between the beats';
+  const alone = `Where no click sounds, ${where}, you are ${earlyLate(meanMs)} against the pulse${spreadWords(sdMs)}`;
+  if (againstClickedMs === null) return `${alone}.`;
+  return aside
+    ? `${alone}: ${earlyLate(againstClickedMs)} against your notes with the click.`
+    : `${alone}, level with your notes with the click.`;
+}
+
+function intendedWords({ at, unit, offsetMs, meanMs, sdMs, ci95 }: FindingOf<'intended'>): string {
+  const where = placesWords(at, unit);
+  const [meant, was] = [earlyLate(offsetMs), earlyLate(meanMs)];
+  if (ci95 === null)
+    return `You meant to be ${meant} on ${where} and are ${was} of the click, equipment and habit included.`;
+  const [low, high] = ci95;
+  return low <= offsetMs && offsetMs <= high
+    ? `On ${where} you are where you mean to be: ${was} against your other notes${spreadWords(sdMs)}.`
+    : `On ${where} you meant ${meant} and are ${was} against your other notes (${earlyLate(low)} to ${earlyLate(high)})${spreadWords(sdMs)}.`;
+}
+
+/** The beats of a bar by name: "2 and 4". */
+function placesWords(at: readonly string[], unit: string): string {
+  const meter = { unit: parseFraction(unit) };
+  return listed(at.map((place) => placeName(parseFraction(place), meter)));
+}
+
+const spreadWords = (sdMs: number | null) => (sdMs === null ? '' : `, spread ${whole(sdMs)} ms`);
+
+const barsWords = (from: number, to: number) => (from === to ? `bar ${from}` : `bars ${from} to ${to}`);
+
+function capital(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1);
+}

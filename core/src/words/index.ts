@@ -1,0 +1,3 @@
+export * from './finding-words.ts';
+export * from './numbers.ts';
+export * from './said-report.ts';

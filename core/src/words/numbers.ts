@@ -1,0 +1,34 @@
+/** Numbers and plurals as people read them, in the one language the words are in. */
+export const LOCALE = 'en-GB';
+
+const ONE_DECIMAL = new Intl.NumberFormat(LOCALE, { minimumFractionDigits: 1, maximumFractionDigits: 1 });
+const UP_TO_ONE = new Intl.NumberFormat(LOCALE, { maximumFractionDigits: 1 });
+const WHOLE = new Intl.NumberFormat(LOCALE, { maximumFractionDigits: 0 });
+const PLURAL = new Intl.PluralRules(LOCALE);
+const AND = new Intl.ListFormat(LOCALE, { type: 'conjunction' });
+
+/** With a true minus sign, and never a negative nothing. */
+export const oneDecimal = (value: number): string =>
+  ONE_DECIMAL.format(Math.abs(value) < 0.05 ? 0 : value).replace('-', '−');
+
+export const whole = (value: number): string => WHOLE.format(Math.round(value) || 0).replace('-', '−');
+
+/** "1 beat", "2.5 beats". */
+export const plural = (count: number, noun: string): string =>
+  `${UP_TO_ONE.format(count)} ${noun}${PLURAL.select(Math.round(10 * count) / 10) === 'one' ? '' : 's'}`;
+
+/** "1, 2 and 4". */
+export const listed = (items: readonly string[]): string => AND.format(items);
+
+/** "18 ms early", "7 ms late", "on it". */
+export function earlyLate(asynchronyMs: number): string {
+  const ms = Math.round(Math.abs(asynchronyMs));
+  if (ms === 0) return 'on it';
+  return `${whole(ms)} ms ${asynchronyMs < 0 ? 'early' : 'late'}`;
+}
+
+/** "1.3 % fast", "0.4 % slow", "on tempo". */
+export function fastSlow(percent: number): string {
+  if (Math.abs(percent) < 0.05) return 'on tempo';
+  return `${oneDecimal(Math.abs(percent))} % ${percent >= 0 ? 'fast' : 'slow'}`;
+}
