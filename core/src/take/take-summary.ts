@@ -1,7 +1,7 @@
 /** The few figures that lists and trends need, kept beside a take with the estimator's version. */
 import { z } from 'zod';
 import type { Timeline } from '../plan/index.ts';
-import { ESTIMATOR, type Report, VERDICTS, findingSchema } from '../timing/index.ts';
+import { ESTIMATOR, type Report, VERDICTS, findingSchema, headOf } from '../timing/index.ts';
 import type { MeasuredTake } from './measure-take.ts';
 
 const MOST_ROWS = 40;
@@ -46,7 +46,7 @@ export function summaryOf({ timeline, report }: Pick<MeasuredTake, 'timeline' | 
   const heard = report.clicked.n > 0 ? report.clicked : report.between;
   return {
     estimator: ESTIMATOR,
-    finding: report.findings[0],
+    finding: headOf(report.findings),
     verdict: report.drift.verdict,
     tempoPercent: report.drift.tempoPercent,
     ci95: report.drift.ci95,

@@ -15,6 +15,9 @@ const MANY_WRONG = 0.05;
 const SWINGS_FROM = 1.2;
 /** Less than this between notes is not heard as beside each other (Hirsh 1959, JASA 31, 759–767: some 20 ms for order; half of it for a place). */
 const HEARD_ASIDE_MS = 10;
+const SLOW_ENTRY_BEATS = 4;
+/** Of the written length. */
+const WRONG_LENGTH = 0.2;
 const OFFSET_FROM_MS = 5;
 const FEWEST_FOR_OFFSET = 8;
 /** From here on a re-entry is worth a sentence of its own. */
@@ -26,32 +29,63 @@ const SETTLED_PERCENT = 0.3;
 export function findingsOf(timeline: Timeline, report: Figures, steadyPercent: number): Finding[] {
   const { counts, turned, lengths } = report;
   const interrupted = interruptedFinding(report);
-  if (counts.matched === 0) return [{ code: 'nothing heard' }, ...interrupted];
-  const turns = turned.map((turn): Finding => ({ code: 'turned round', ...turn }));
+  if (counts.matched === 0) return [...interrupted, { code: 'nothing heard' }];
   if (counts.matched < FEWEST_MATCHES)
     return [
-      { code: 'too little', matched: counts.matched, targets: counts.targets },
       ...interrupted,
+      { code: 'too little', matched: counts.matched, targets: counts.targets },
       ...lengthFinding(lengths),
     ];
-  const wrong = wrongFinding(report);
+  const turns = turned.map((turn): Finding => ({ code: 'turned round', ...turn }));
   const manyWrong = counts.missed + counts.extra > MANY_WRONG * counts.targets;
-  return [
-    ...turns,
+  const found = [
     ...mainFindings(timeline, report, steadyPercent),
-    ...interrupted,
-    ...slipFinding(report),
-    ...(manyWrong && turns.length === 0 ? wrong : []),
-    ...sectionFinding(report),
     ...entryFindings(report),
+    ...sectionFinding(report),
     ...intendedFinding(timeline, report),
-    ...holdFinding(report),
     ...limbFinding(timeline, report),
+    ...holdFinding(report),
     ...swingFinding(report),
     ...lengthFinding(lengths),
     ...offsetFinding(report),
-    ...(manyWrong || turns.length > 0 ? [] : wrong),
   ];
+  const toMend = (finding: Finding) => isToMend(finding, report);
+  return [
+    ...interrupted,
+    ...turns,
+    ...slipFinding(report),
+    // Of a player on another beat every note is wrong, and none.
+    ...(manyWrong && turns.length === 0 ? wrongFinding(report) : []),
+    ...found.filter(toMend),
+    ...found.filter((finding) => !toMend(finding)),
+    ...(manyWrong || turns.length > 0 ? [] : wrongFinding(report)),
+  ];
+}
+
+/** Whether it is something to work on; what is not is told after it. */
+function isToMend(finding: Finding, { clicked }: Figures): boolean {
+  switch (finding.code) {
+    case 'alone':
+      return finding.verdict !== 'steady';
+    case 'between the clicks':
+      return finding.aside;
+    case 'section aside':
+      return true;
+    case 'intended': {
+      const { ci95, offsetMs } = finding;
+      return ci95 !== null && (offsetMs < ci95[0] || offsetMs > ci95[1]);
+    }
+    case 're-entry':
+      return Math.abs(finding.meanMs - (clicked.meanMs ?? 0)) >= HEARD_ASIDE_MS;
+    case 'entry':
+      return finding.beats === null || finding.beats >= SLOW_ENTRY_BEATS;
+    case 'limbs':
+      return finding.leads !== null && finding.spreadMs >= HEARD_ASIDE_MS;
+    case 'lengths':
+      return Math.abs(finding.ratio - 1) >= WRONG_LENGTH;
+    default:
+      return false;
+  }
 }
 
 function interruptedFinding({ disturbances, trustedFromBar }: Figures): Finding[] {
@@ -225,4 +259,9 @@ function lengthFinding({ meanRatio, n }: Report['lengths']): Finding[] {
 function offsetFinding({ gaps, clicked: { n, meanMs } }: Figures): Finding[] {
   const is = gaps.length > 0 && n >= FEWEST_FOR_OFFSET && Math.abs(meanMs!) >= OFFSET_FROM_MS;
   return is ? [{ code: 'offset', meanMs: meanMs! }] : [];
+}
+
+/** What a take is remembered by: what matters most of what was played. That the sound was interrupted stands beside it. */
+export function headOf(findings: readonly Finding[]): Finding | undefined {
+  return findings.find(({ code }) => code !== 'interrupted') ?? findings[0];
 }

@@ -6,6 +6,7 @@ export * from './drift.ts';
 export * from './asynchronies.ts';
 export * from './tolerance.ts';
 export * from './finding-schema.ts';
+export { headOf } from './findings.ts';
 export * from './report-schema.ts';
 export * from './measure.ts';
 export * from './compare.ts';

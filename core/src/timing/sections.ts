@@ -31,6 +31,8 @@ export function sectionsOf(
     value: mean(values),
     values,
   }));
+  // So that all intervals together hold 95 times in 100 (Bonferroni): with many sections one would always lie aside.
+  const confidence = 1 - 0.05 / sections.length;
   return sections.map(({ name, fromBar, toBar }, section) => {
     const mine = means.filter((bar) => bar.section === section);
     const others = means.filter((bar) => bar.section !== section);
@@ -56,7 +58,7 @@ export function sectionsOf(
     const [a, b] = [standardDeviation(own)! ** 2 / own.length, standardDeviation(rest)! ** 2 / rest.length];
     const asideMs = mean(own) - mean(rest);
     const freedom = (a + b) ** 2 / (a ** 2 / (own.length - 1) + b ** 2 / (rest.length - 1));
-    const half = a + b === 0 ? 0 : studentInterval(0.95, freedom) * Math.sqrt(a + b);
+    const half = a + b === 0 ? 0 : studentInterval(confidence, freedom) * Math.sqrt(a + b);
     return { ...common, asideMs, ci95: [asideMs - half, asideMs + half] as [number, number] };
   });
 }

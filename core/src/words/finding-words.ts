@@ -1,6 +1,6 @@
 /** A reading in plain words: never more than its findings say. */
 import { parseFraction, placeName } from '../time/index.ts';
-import type { Finding, FindingOf } from '../timing/index.ts';
+import { type Finding, type FindingOf, headOf } from '../timing/index.ts';
 import { earlyLate, fastSlow, listed, oneDecimal, plural, whole } from './numbers.ts';
 
 /** Beside the first: more is in the table of figures. */
@@ -12,8 +12,9 @@ const MOST_BARS_MORE = 200;
 
 /** The first says what matters most; at most three more follow, and what must not be left out. */
 export function sentencesOf(findings: readonly Finding[]): string[] {
-  const [first, ...others] = findings;
+  const first = headOf(findings);
   if (!first) return [];
+  const others = findings.filter((finding) => finding !== first);
   const said = others.filter(({ code }) => ALWAYS.includes(code));
   const further = others.filter(({ code }) => !ALWAYS.includes(code)).slice(0, MOST_FURTHER);
   return [first, ...said, ...further].map(sentenceOf);
