@@ -12,11 +12,13 @@ import { type Tempo, comparableName, meterName, parseFraction } from '@feldspar/
 import { Suspense, lazy, useCallback, useMemo, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { usePlan } from '../api/hooks.ts';
+import { Choice } from '../shell/Choice.tsx';
 import { ErrorNotice } from '../shell/ErrorNotice.tsx';
 import { ScreenSkeleton } from '../shell/Skeletons.tsx';
 import { minutes, oneDecimal, plural } from '../shell/text.ts';
 import { KEY_SIGN, useKey } from '../shell/useKey.ts';
 import { feedbackWanted, wantFeedback } from '../stage/feedback.ts';
+import { type Shown, showAlone, shownAlone } from '../stage/shown.ts';
 import { SimulatedTry } from '../stage/SimulatedTry.tsx';
 import { TempoField } from '../tempo/TempoField.tsx';
 import { deskOfPlan } from '../desk/desk-address.ts';
@@ -63,6 +65,7 @@ function PlanBeforePlaying({ id, title, trains, stored, ready }: BeforePlayingPr
   };
   const [tempoValid, setTempoValid] = useState(true);
   const [feedback, setFeedback] = useState(feedbackWanted);
+  const [shown, setShown] = useState(shownAlone);
   const plan = useMemo(() => withTempo(stored, tempo), [stored, tempo]);
   const compiled = useMemo(() => {
     try {
@@ -120,6 +123,20 @@ function PlanBeforePlaying({ id, title, trains, stored, ready }: BeforePlayingPr
             />
           }
           label="Show my hits while I play (the ear trains better without)"
+        />
+        <Choice<Shown>
+          label="Where no click marks the beat, the stage shows"
+          value={shown}
+          options={[
+            ['nothing', 'nothing of it: train the ear'],
+            ['bar', 'the bar'],
+            ['beat', 'bar and beat'],
+          ]}
+          onChange={(next) => {
+            showAlone(next);
+            setShown(next);
+          }}
+          minWidth={300}
         />
         <SimulatedTry plan={plan} planId={id} disabled={!playable} />
         {compiled.timeline && (

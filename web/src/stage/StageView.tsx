@@ -59,7 +59,8 @@ export function StageView(props: StageViewProps) {
   } = props;
   const now = useBeatState(timeline, session);
   const core = useMemo(() => coreOfTimeline(timeline), [timeline]);
-  const row = now ? Math.max(-1, now.row) : -1;
+  // A row that moves on tells the bar, and with it the downbeat.
+  const row = now ? Math.max(-1, now.shows === 'nothing' ? now.section.firstRow : now.row) : -1;
   const inSightRows = useRowsInSight(sheet !== null);
   // The core moves past a few rows at a time, so that the eye has something that stands still.
   const first = Math.max(
@@ -129,7 +130,7 @@ export function StageView(props: StageViewProps) {
             model={inSight}
             rowHeight={ROW_HEIGHT}
             label={`Clicks of ${title}, bar by bar`}
-            currentRow={session ? row - first : undefined}
+            currentRow={session && now?.shows !== 'nothing' ? row - first : undefined}
             maxWidth={400}
           />
         </Box>
@@ -213,29 +214,35 @@ function Ready({
   );
 }
 
+/** What stands in the count's place where the beat is the player's own. */
+const INSTEAD = { silent: 'alone', sparse: 'alone', sounding: 'your beat' } as const;
+const CLICK = { silent: 'alone', sparse: 'between clicks', sounding: 'with the click' } as const;
+
 /** @param shared the line to play stands below. */
 function Count({ now, shared }: { now: BeatState; shared: boolean }) {
   const countIn = now.phase === 'countIn';
+  const counted = now.shows === 'beat';
+  const { name, task } = now.section;
+  const big = shared
+    ? { xs: 'min(20dvh, 36vw)', md: 'min(32dvh, 22vw)' }
+    : { xs: 'min(36dvh, 62vw)', md: 'min(72dvh, 36vw)' };
   return (
-    <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: '4vw' }}>
+    <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: '4vw', rowGap: '2vh' }}>
       <Box
         aria-hidden="true"
         data-testid="count"
         sx={{
           fontFamily: DISPLAY_FACE,
           fontWeight: 700,
-          lineHeight: 0.86,
-          fontSize: shared
-            ? { xs: 'min(20dvh, 36vw)', md: 'min(32dvh, 22vw)' }
-            : { xs: 'min(36dvh, 62vw)', md: 'min(72dvh, 36vw)' },
+          lineHeight: counted ? 0.86 : 1,
+          fontSize: counted ? big : { xs: 'min(16dvh, 17vw)', md: 'min(26dvh, 11vw)' },
           minWidth: '0.62em',
-          color: countIn ? 'text.secondary' : 'text.primary',
+          color: countIn ? 'text.secondary' : counted ? 'text.primary' : 'core.player',
         }}
       >
-        {now.beat || '·'}
+        {counted ? now.beat || '·' : INSTEAD[now.click]}
       </Box>
       <Box
-        role="status"
         sx={{
           fontFamily: DISPLAY_FACE,
           fontWeight: 700,
@@ -243,17 +250,23 @@ function Count({ now, shared }: { now: BeatState; shared: boolean }) {
           lineHeight: 1.15,
         }}
       >
-        <Box>{countIn ? 'count-in' : `bar ${now.barNumber}`}</Box>
-        {!countIn && (
-          <Box sx={{ color: now.alone ? 'core.player' : 'core.click' }}>
-            {now.alone ? 'alone' : 'with the click'}
-          </Box>
-        )}
-        {now.backInBars !== null && (
-          <Box sx={{ color: 'text.secondary', fontSize: '0.62em', fontWeight: 500 }}>
-            click back in {plural(now.backInBars, 'bar')}
-          </Box>
-        )}
+        {now.shows !== 'nothing' && !countIn && <Box aria-hidden="true">{`bar ${now.barNumber}`}</Box>}
+        {/* Read out when it changes: the section and what to do in it, never every bar. */}
+        <Box role="status">
+          {countIn && <Box>count-in</Box>}
+          {name && <Box>{name}</Box>}
+          {task && <Box sx={{ color: 'text.secondary' }}>{task}</Box>}
+          {!countIn && (
+            <Box sx={{ color: now.click === 'sounding' ? 'core.click' : 'core.player' }}>
+              {CLICK[now.click]}
+            </Box>
+          )}
+          {now.silentBars !== null && (
+            <Box sx={{ color: 'text.secondary', fontSize: '0.62em', fontWeight: 500 }}>
+              {plural(now.silentBars, 'silent bar')}
+            </Box>
+          )}
+        </Box>
       </Box>
     </Box>
   );

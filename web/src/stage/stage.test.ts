@@ -1,8 +1,10 @@
 import { compile } from '@feldspar/core/plan';
+import { ALL_READY_PLANS } from '@feldspar/core/practice';
 import { measureTake, simulatedTake } from '@feldspar/core/take';
 import { coreOfTimeline } from '../core-sample/model.ts';
 import { GROWING } from '../testing/documents.ts';
-import { beatStateAt } from './beat-state.ts';
+import { beatStateAt, stageSceneOf } from './beat-state.ts';
+import type { Shown } from './shown.ts';
 import { windowOf } from '../core-sample/window.ts';
 import { withLiveHits } from './live-core.ts';
 import { SIMULATED_PLAYERS } from './simulated-players.ts';
@@ -63,22 +65,50 @@ describe('the core on the stage', () => {
 });
 
 describe('what the stage says', () => {
-  const timeline = compile(GROWING.plan);
+  const scene = stageSceneOf(compile(GROWING.plan));
   const beatS = 60 / 84;
 
   it.each([
     ['before time zero', -0.2, { phase: 'countIn', beat: 0 }],
-    ['the second beat of the count-in', 1.2 * beatS, { phase: 'countIn', beat: 2, alone: false }],
+    ['the second beat of the count-in', 1.2 * beatS, { phase: 'countIn', beat: 2, shows: 'beat' }],
     [
       'the first beat played',
       4.01 * beatS,
-      { phase: 'play', beat: 1, barNumber: 1, row: 0, alone: false, backInBars: null },
+      { beat: 1, barNumber: 1, row: 0, click: 'sounding', shows: 'beat' },
     ],
-    ['the third bar is silent', 14.5 * beatS, { barNumber: 3, beat: 3, row: 2, alone: true, backInBars: 1 }],
-    ['two silent bars', 24.1 * beatS, { barNumber: 6, beat: 1, alone: true, backInBars: 2 }],
+    ['the third bar is silent', 14.5 * beatS, { click: 'silent', shows: 'nothing', silentBars: 1 }],
+    ['two silent bars', 24.1 * beatS, { click: 'silent', shows: 'nothing', silentBars: 2 }],
+    ['their second bar says the same', 28.1 * beatS, { click: 'silent', silentBars: 2 }],
     ['after the end', 500, { barNumber: 20, beat: 4, leftS: 0 }],
   ])('%s', (_, positionS, expected) => {
-    expect(beatStateAt(timeline, positionS)).toMatchObject(expected);
+    expect(beatStateAt(scene, positionS, 'nothing')).toMatchObject({ ...expected });
+  });
+
+  const said = (title: string, bar: number, choice: Shown = 'nothing') => {
+    const timeline = compile(ALL_READY_PLANS.find(({ plan }) => plan.title === title)!.plan);
+    const { startS, endS } = timeline.bars.find(({ number }) => number === bar)!;
+    return beatStateAt(stageSceneOf(timeline), startS + 0.6 * (endS - startS), choice);
+  };
+
+  it.each([
+    ['One click a bar', 5, { click: 'sparse', shows: 'nothing' }],
+    ['Backbeat click', 5, { click: 'sounding', shows: 'nothing' }],
+    [
+      'Only on the “and” of 3',
+      6,
+      { click: 'sparse', shows: 'nothing', section: { name: 'on the “and” of 3' } },
+    ],
+    ['Dotted quarters in a slow 3', 4, { click: 'sounding', shows: 'nothing' }],
+    ['Half, double, and back', 6, { shows: 'beat', section: { name: 'half time' } }],
+    ['Come in at the repeat', 2, { section: { task: 'stay out until bar 5' } }],
+    ['Come in at the repeat', 6, { section: { task: null } }],
+    ['Stop time', 4, { section: { name: 'stop' } }],
+  ])('%s, bar %d: nothing gives the beat away', (title, bar, expected) => {
+    expect(said(title, bar)).toMatchObject(expected);
+  });
+
+  it('a player who asks for it sees bar and beat all the same', () => {
+    expect(said('One click a bar', 5, 'beat')).toMatchObject({ shows: 'beat', barNumber: 5, beat: 3 });
   });
 });
 

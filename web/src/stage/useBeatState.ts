@@ -1,21 +1,27 @@
 import type { Timeline } from '@feldspar/core/plan';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { minutes } from '../shell/text.ts';
-import { type BeatState, beatStateAt } from './beat-state.ts';
+import { type BeatState, beatStateAt, stageSceneOf } from './beat-state.ts';
 import { feedbackWanted } from './feedback.ts';
 import type { Session } from './session.ts';
+import { shownAlone } from './shown.ts';
 
 /** The state of the beat now, renewed only when what is seen changes. */
 export function useBeatState(timeline: Timeline, session: Session | null): BeatState | null {
   const [shown, setShown] = useState<{ session: Session; state: BeatState } | null>(null);
+  const scene = useMemo(() => stageSceneOf(timeline), [timeline]);
   useEffect(() => {
     if (!session) return;
+    const choice = shownAlone();
     let frame = 0;
     let lastFace = '';
     const tick = () => {
-      const next = beatStateAt(timeline, session.positionS(performance.now()) ?? -1);
+      const next = beatStateAt(scene, session.positionS(performance.now()) ?? -1, choice);
       const hits = feedbackWanted() ? session.tapCount() : 0;
-      const face = `${next.phase} ${next.barNumber} ${next.beat} ${minutes(next.leftS)} ${hits}`;
+      const seen = { beat: `${next.barNumber} ${next.beat}`, bar: `${next.barNumber}`, nothing: '' }[
+        next.shows
+      ];
+      const face = `${next.phase} ${next.click} ${next.section.firstRow} ${next.section.task} ${next.silentBars} ${seen} ${minutes(next.leftS)} ${hits}`;
       if (face !== lastFace) {
         lastFace = face;
         setShown({ session, state: next });
@@ -24,6 +30,6 @@ export function useBeatState(timeline: Timeline, session: Session | null): BeatS
     };
     tick();
     return () => cancelAnimationFrame(frame);
-  }, [timeline, session]);
+  }, [scene, session]);
   return shown && shown.session === session ? shown.state : null;
 }
