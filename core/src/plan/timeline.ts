@@ -91,7 +91,14 @@ export function beatSeconds(bar: Bar): number {
   return (bar.endS - bar.startS) / bar.meter.beats;
 }
 
+/** Exact division is dear, and the notes of a bar share their positions from bar to bar. */
+const inBeats = new WeakMap<Fraction, { unit: Fraction; beats: number }>();
+
 /** Beats from time zero to a position in a bar; the meter's own beats. */
-export function beatOf(bar: Bar, position: Fraction): number {
-  return bar.firstBeat + position.div(bar.meter.unit).valueOf();
+export function beatOf({ firstBeat, meter: { unit } }: Bar, position: Fraction): number {
+  const known = inBeats.get(position);
+  if (known?.unit === unit) return firstBeat + known.beats;
+  const beats = position.div(unit).valueOf();
+  inBeats.set(position, { unit, beats });
+  return firstBeat + beats;
 }

@@ -29,6 +29,15 @@ export function fractionText(value: Fraction): string {
   return value.toFraction();
 }
 
+const texts = new WeakMap<Fraction, string>();
+
+/** The same, remembered: the notes of a bar share their positions from bar to bar, and exact arithmetic is dear. */
+export function placeText(position: Fraction): string {
+  const known = texts.get(position) ?? position.toFraction();
+  texts.set(position, known);
+  return known;
+}
+
 /** The value itself where a document can hold it, else the nearest that it can: five significant digits at least. */
 export function fitForDocument(value: Fraction): Fraction {
   if (isFractionText(value.toFraction())) return value;

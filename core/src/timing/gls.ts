@@ -41,6 +41,9 @@ const HARDLY = 1e-4;
 /** With so many differences q is known to a few hundredths: only there the grid need be fine. */
 const MANY = 4000;
 const COARSE = 5;
+/** So few leave q so open that every fourth step says the same. */
+const FEW = 64;
+const WIDE = 4;
 
 export interface GridOptions {
   /**
@@ -57,7 +60,7 @@ export function fitGrid(runs: readonly Run[], { ownPast = false }: GridOptions =
   if (p === 0 || n <= p || !leastSquares(runs, 0, n, p, ownPast)) return null;
   const all = Array.from({ length: STEPS / 2 + 1 }, (_, i) => i);
   const fitAt = (i: number) => leastSquares(runs, i / STEPS, n, p, ownPast)!;
-  let steps = all;
+  let steps = n <= FEW ? all.filter((i) => i % WIDE === 0) : all;
   if (n > MANY) {
     const coarse = all.filter((i) => i % COARSE === 0);
     const best = coarse

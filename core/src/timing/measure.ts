@@ -4,6 +4,7 @@
  */
 import type { Timeline } from '../plan/index.ts';
 import { mean, median, standardDeviation } from '../stats/index.ts';
+import { placeText } from '../time/index.ts';
 import { type Disturbance, disturbedBar, trustedFromBar } from './disturbance.ts';
 import { entriesOf, reentryOf } from './entries.ts';
 import { type Differences, fitDrift, meanDrift, ownSwing, tempoPercent } from './drift.ts';
@@ -196,7 +197,7 @@ function positions(timeline: Timeline, matches: readonly Match[], judging: Judgi
   const intendedMs = intendedOffsets(timeline, judging);
   for (const { target, asynchronyMs } of matches) {
     const { position } = timeline.targets[target];
-    const key = position.toFraction();
+    const key = placeText(position);
     const group = groups.get(key) ?? {
       order: position.valueOf(),
       intendedMs: intendedMs(target),

@@ -6,7 +6,7 @@ import { plan } from '../testing/plans.ts';
 import { seededNormal } from '../testing/takes.ts';
 import { chanceWithin, longestHold } from './hold.ts';
 import { measure } from './index.ts';
-import { lag1Of, splitOf } from './steadiness.ts';
+import { fitWithTrend, lag1Of, splitOf } from './steadiness.ts';
 
 const GAPS = plan({ bars: 32, silence: { sound: 2, silent: 2 } });
 
@@ -35,16 +35,16 @@ describe('clock and hand', () => {
     const run = walk(40_000, clock, hand, 3);
     const variance = run.y.reduce((sum, v) => sum + v * v, 0) / run.y.length;
     expect(variance).toBeCloseTo(clock ** 2 + 2 * hand ** 2, 5);
-    expect(lag1Of([run])).toBeCloseTo(-(hand ** 2) / (clock ** 2 + 2 * hand ** 2), 2);
-    const split = splitOf([run])!;
+    expect(lag1Of([run], fitWithTrend([run])!)).toBeCloseTo(-(hand ** 2) / (clock ** 2 + 2 * hand ** 2), 2);
+    const split = splitOf(fitWithTrend([run])!);
     expect(split.clock).toBeCloseTo(clock, 3);
     expect(split.hand).toBeCloseTo(hand, 3);
   });
 
   it('a clock alone and a hand alone are told apart; the estimates never leave what is possible', () => {
-    const clockOnly = splitOf([walk(400, 0.02, 0, 1)])!;
+    const clockOnly = splitOf(fitWithTrend([walk(400, 0.02, 0, 1)])!);
     expect(clockOnly.hand).toBeLessThan(0.3 * clockOnly.clock);
-    const handOnly = splitOf([walk(400, 0, 0.02, 1)])!;
+    const handOnly = splitOf(fitWithTrend([walk(400, 0, 0.02, 1)])!);
     expect(handOnly.clock).toBeLessThan(0.3 * handOnly.hand);
   });
 
@@ -53,7 +53,7 @@ describe('clock and hand', () => {
     let [ours, textbook] = [0, 0];
     for (let seed = 1; seed <= 100; seed++) {
       const run = walk(60, truth[0], truth[1], seed);
-      const { clock, hand } = splitOf([run])!;
+      const { clock, hand } = splitOf(fitWithTrend([run])!);
       ours += (clock - truth[0]) ** 2 + (hand - truth[1]) ** 2;
       const variance = run.y.reduce((sum, v) => sum + v * v, 0) / 60;
       const average = run.y.reduce((sum, v) => sum + v, 0) / 60;

@@ -31,25 +31,24 @@ export function steadinessOf(
         : `clock and hand need ${FEWEST_FOR_SPLIT} intervals alone, has ${n}`,
     };
   }
-  const lag1 = lag1Of(alone);
+  const fit = fitWithTrend(alone);
+  const lag1 = fit && lag1Of(alone, fit);
   if (n < FEWEST_FOR_SPLIT)
     return { ...none, lag1, why: `clock and hand need ${FEWEST_FOR_SPLIT} intervals alone, has ${n}` };
-  const split = splitOf(alone);
-  return split
-    ? { ioiSdMs: spread, clockSdMs: split.clock * beatMs, motorSdMs: split.hand * beatMs, lag1 }
-    : { ...none, lag1, why: 'the intervals do not differ enough to be split' };
+  if (!fit) return { ...none, lag1, why: 'the intervals do not differ enough to be split' };
+  const split = splitOf(fit);
+  return { ioiSdMs: spread, clockSdMs: split.clock * beatMs, motorSdMs: split.hand * beatMs, lag1 };
 }
 
-/** Posterior means over q, with a linear trend in the mean, so that a tempo that changes is not taken for an unsteady clock. */
-export function splitOf(alone: readonly Differences[]): { clock: number; hand: number } | null {
-  const fit = fitWithTrend(alone);
-  if (!fit) return null;
+/** Posterior means over q. */
+export function splitOf({ fits }: GridFit): { clock: number; hand: number } {
   const average = (share: (q: number) => number) =>
-    fit.fits.reduce((sum, { q, weight, variance }) => sum + weight * Math.sqrt(variance * share(q)), 0);
+    fits.reduce((sum, { q, weight, variance }) => sum + weight * Math.sqrt(variance * share(q)), 0);
   return { clock: average((q) => 1 - 2 * q), hand: average((q) => q) };
 }
 
-function fitWithTrend(alone: readonly Differences[]): GridFit | null {
+/** With a linear trend in the mean, so that a tempo that changes is not taken for an unsteady clock; null where nothing can be told. */
+export function fitWithTrend(alone: readonly Differences[]): GridFit | null {
   const runs = alone.filter(({ y }) => y.length > 0);
   const trended = withSwing(runs, ({ k }) => {
     let beats = 0;
@@ -62,8 +61,7 @@ function fitWithTrend(alone: readonly Differences[]): GridFit | null {
  * Correlation of neighbouring intervals one beat long, −σm²/(σc² + 2σm²): 0 for a clock alone, down to −½ for a hand alone. From the
  * fit, so that the few intervals of a short gap do not pull it down; null where fewer than FEWEST_INTERVALS neighbours tell.
  */
-export function lag1Of(alone: readonly Differences[]): number | null {
+export function lag1Of(alone: readonly Differences[], { fits }: GridFit): number | null {
   const neighbours = alone.reduce((sum, { y }) => sum + Math.max(0, y.length - 1), 0);
-  const fit = neighbours < FEWEST_INTERVALS ? null : fitWithTrend(alone);
-  return fit && -fit.fits.reduce((sum, { weight, q }) => sum + weight * q, 0);
+  return neighbours < FEWEST_INTERVALS ? null : -fits.reduce((sum, { weight, q }) => sum + weight * q, 0);
 }

@@ -1,6 +1,7 @@
 /** The notes between the clicks: clicks round them, none at them, and yet not alone. A backbeat click trains the downbeats it leaves out. */
 import type { Timeline } from '../plan/index.ts';
 import { mean, standardDeviation, studentInterval } from '../stats/index.ts';
+import { placeText } from '../time/index.ts';
 import type { Match } from './matching.ts';
 import type { Report } from './report-schema.ts';
 import type { Scene } from './scene.ts';
@@ -21,7 +22,9 @@ export function unmarkedOf(timeline: Timeline, scene: Scene, matches: readonly M
     const own = bars.get(bar) ?? { between: [], with: [] };
     own[scene.withClick[target] ? 'with' : 'between'].push(judgedMs);
     bars.set(bar, own);
-    if (!scene.withClick[target]) places.set(position.toFraction(), position.valueOf());
+    if (scene.withClick[target]) continue;
+    const place = placeText(position);
+    if (!places.has(place)) places.set(place, position.valueOf());
   }
   const all = [...bars.values()];
   const between = all.flatMap((bar) => bar.between);

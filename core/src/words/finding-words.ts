@@ -86,7 +86,7 @@ function interruptedWords({ at, trustedFromBar }: FindingOf<'interrupted'>): str
 }
 
 function turnedWords({ fromBar, toBar, beats, sure }: FindingOf<'turned round'>): string {
-  const where = capital(`${fromBar === toBar ? 'in' : 'from'} ${barsWords(fromBar, toBar)}`);
+  const where = capital(`in ${barsWords(fromBar, toBar)}`);
   return sure
     ? `${where} you turned the beat round and took the click for it, ${plural(Math.abs(beats), 'beat')} too ${beats > 0 ? 'late' : 'early'}: keep your own one. Nothing else is read from those notes.`
     : `${where} it is not clear where your beat was: perhaps on the click. Nothing is read from those notes.`;

@@ -46,6 +46,14 @@ export function GapsTable({ gaps, timeline }: { gaps: GapReport[]; timeline: Tim
               <TableCell align="right">{tempoText(gap)}</TableCell>
               <TableCell align="right">
                 {gap.returnErrorMs === null ? <Unknown why={gap.why} /> : earlyLate(gap.returnErrorMs)}
+                {gap.count > 1 && gap.returns > 0 && (
+                  <Box
+                    component="span"
+                    sx={{ display: 'block', color: 'text.secondary', fontSize: '0.8rem' }}
+                  >
+                    mean of {plural(gap.returns, 'return')}
+                  </Box>
+                )}
               </TableCell>
             </TableRow>
           ))}
