@@ -44,7 +44,7 @@ it('a step of the ladder is one step from the stage, and one of a family', async
   // What is to be played can be read while it is.
   await browser.until(async () => (await drawnUnder(browser)).length > 0, 'the line on the stage');
   await browser.click('button', '^Start');
-  await browser.see(/bar 1 /, 30_000);
+  await browser.see(/your beat/);
   await browser.find('img', 'The click is “and”, bars 1 to 4');
   await browser.press('Escape');
 });

@@ -68,7 +68,7 @@ it.each<[Finding, RegExp]>([
     alone({ verdict: 'unclear', percent: 0.3, ci95: [-5, 5.6], moreBars: 4000 }),
     /too wide to say whether you hurry or drag; longer silences tell more/,
   ],
-  [turn, /^In bars 5 to 9 you turned the beat round .* 0\.5 beats too late: keep your own one/],
+  [turn, /^In bars 5 to 9 you took the click for your beat, half a beat late: keep your own one\.$/],
   [{ ...turn, sure: false }, /it is not clear where your beat was: perhaps on the click/],
   [
     {

@@ -88,9 +88,23 @@ function interruptedWords({ at, trustedFromBar }: FindingOf<'interrupted'>): str
 function turnedWords({ fromBar, toBar, beats, sure }: FindingOf<'turned round'>): string {
   const where = capital(`in ${barsWords(fromBar, toBar)}`);
   return sure
-    ? `${where} you turned the beat round and took the click for it, ${plural(Math.abs(beats), 'beat')} too ${beats > 0 ? 'late' : 'early'}: keep your own one. Nothing else is read from those notes.`
+    ? `${where} you took the click for your beat, ${partOfBeat(Math.abs(beats))} ${beats > 0 ? 'late' : 'early'}: keep your own one.`
     : `${where} it is not clear where your beat was: perhaps on the click. Nothing is read from those notes.`;
 }
+
+/** "half a beat", "a third of a beat", "0.7 beats". */
+function partOfBeat(beats: number): string {
+  const known = PARTS_OF_BEAT.find(([share]) => Math.abs(share - beats) < 0.01);
+  return known?.[1] ?? plural(beats, 'beat');
+}
+
+const PARTS_OF_BEAT = [
+  [1 / 4, 'a quarter of a beat'],
+  [1 / 3, 'a third of a beat'],
+  [1 / 2, 'half a beat'],
+  [2 / 3, 'two thirds of a beat'],
+  [3 / 4, 'three quarters of a beat'],
+] as const;
 
 /** The sentence that matters: what happened while the click was gone. */
 function aloneWords({ verdict, percent, ci95, after, moreBars }: FindingOf<'alone'>): string {

@@ -3,7 +3,7 @@ import Box from '@mui/material/Box';
 import { ErrorNotice } from '../shell/ErrorNotice.tsx';
 import { type Plan, type Timeline, compile, planTempo, withTempo } from '@feldspar/core/plan';
 import { tempoName } from '@feldspar/core/time';
-import { useCallback, useEffect, useMemo, useReducer, useRef } from 'react';
+import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { usePlan, usePlayers } from '../api/hooks.ts';
 import { currentPlayerId } from '../players/current-player.ts';
@@ -13,6 +13,7 @@ import { sheetOf } from '../sheet/sheet-plan.ts';
 import { tempoOfAddress } from '../screens/play-address.ts';
 import { StageView } from './StageView.tsx';
 import { SimulatedTry } from './SimulatedTry.tsx';
+import { limbsOf, swapLimbs, tapOfLimb } from './limbs.ts';
 import { startSession } from './session.ts';
 import { IDLE, stageAfter } from './stage-state.ts';
 import { pointerSource, tapOfKey, tapOfPointer } from './taps.ts';
@@ -55,6 +56,8 @@ function Performance({ planId, plan, timeline }: { planId: string; plan: Plan; t
   const attempts = useRef(0);
   const surface = useRef<HTMLDivElement>(null);
   const sheet = useMemo(() => sheetOf(plan), [plan]);
+  const { parts } = timeline;
+  const [limbs, setLimbs] = useState(() => limbsOf(parts));
 
   const [search] = useSearchParams();
   const leave = useCallback(
@@ -108,7 +111,7 @@ function Performance({ planId, plan, timeline }: { planId: string; plan: Plan; t
       const tap = tapOfKey(event);
       if (session && tap) {
         event.preventDefault();
-        session.tap(tap);
+        session.tap(tapOfLimb(tap, limbs));
       } else if (state.name === 'idle' && event.key === 'Enter' && !event.repeat && !isButton(event.target)) {
         event.preventDefault();
         void start();
@@ -121,7 +124,7 @@ function Performance({ planId, plan, timeline }: { planId: string; plan: Plan; t
       window.removeEventListener('keydown', onKey);
       window.removeEventListener('keyup', onKeyUp);
     };
-  }, [session, state.name, start, stop, cancel, leave]);
+  }, [session, state.name, start, stop, cancel, leave, limbs]);
 
   useEffect(() => {
     const element = surface.current;
@@ -129,7 +132,7 @@ function Performance({ planId, plan, timeline }: { planId: string; plan: Plan; t
     const onPointer = (event: PointerEvent) => {
       if (isButton(event.target)) return;
       event.preventDefault();
-      session.tap(tapOfPointer(event, element.getBoundingClientRect()));
+      session.tap(tapOfLimb(tapOfPointer(event, element.getBoundingClientRect()), limbs));
     };
     const onRelease = (event: PointerEvent) => session.release(pointerSource(event), event.timeStamp);
     element.addEventListener('pointerdown', onPointer);
@@ -138,7 +141,7 @@ function Performance({ planId, plan, timeline }: { planId: string; plan: Plan; t
       element.removeEventListener('pointerdown', onPointer);
       window.removeEventListener('pointerup', onRelease);
     };
-  }, [session]);
+  }, [session, limbs]);
 
   const player = players.data?.items.find(({ id }) => id === currentPlayerId());
   const who = player ? [player.name, player.instrument].filter(Boolean).join(', ') : '';
@@ -150,6 +153,8 @@ function Performance({ planId, plan, timeline }: { planId: string; plan: Plan; t
       timeline={timeline}
       sheet={sheet}
       session={session}
+      limbs={limbs}
+      onSwap={() => setLimbs(swapLimbs(parts))}
       starting={state.name === 'starting' || state.name === 'stopping'}
       nothing={state.name === 'idle' && state.nothing}
       onStart={() => void start()}

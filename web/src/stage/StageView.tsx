@@ -17,6 +17,7 @@ import type { BeatState } from './beat-state.ts';
 import { feedbackWanted } from './feedback.ts';
 import { withLiveHits } from './live-core.ts';
 import { ROW_HEIGHT, useRowsInSight } from './rows-in-sight.ts';
+import type { Limbs } from './limbs.ts';
 import type { Session } from './session.ts';
 import { useBeatState } from './useBeatState.ts';
 
@@ -30,6 +31,9 @@ export interface StageViewProps {
   /** What is read while it is played; null for plans without a written rhythm. */
   sheet: Sheet | null;
   session: Session | null;
+  /** What the two keys stand for, where the plan has two parts. */
+  limbs: Limbs | null;
+  onSwap(): void;
   starting: boolean;
   /** The last one ran out without a tap. */
   nothing: boolean;
@@ -49,6 +53,8 @@ export function StageView(props: StageViewProps) {
     timeline,
     sheet,
     session,
+    limbs,
+    onSwap,
     starting,
     nothing,
     onStart,
@@ -157,12 +163,18 @@ export function StageView(props: StageViewProps) {
       >
         <Typography sx={{ fontSize: { xs: '0.95rem', md: '1.1rem' } }}>
           <Box component="span" sx={{ display: { xs: 'none', md: 'inline' } }}>
-            Keys <b>F</b> left hand, <b>J</b> right hand, <b>space</b> either; or tap
+            Keys <b>F</b> {limbs?.left ?? 'left hand'}, <b>J</b> {limbs?.right ?? 'right hand'}, <b>space</b>{' '}
+            {limbs ? 'whichever fits' : 'either'}; or tap
           </Box>
           <Box component="span" sx={{ display: { md: 'none' } }}>
             Tap
           </Box>{' '}
-          the screen, left and right.
+          the screen, {limbs ? `left ${limbs.left}, right ${limbs.right}` : 'left and right'}.
+          {limbs && !session && (
+            <Button color="inherit" size="large" onClick={onSwap} sx={{ ml: 1 }}>
+              Swap {limbs.left} and {limbs.right}
+            </Button>
+          )}
         </Typography>
         {session ? (
           <Button variant="outlined" color="inherit" size="large" onClick={onStop}>
@@ -214,6 +226,15 @@ function Ready({
   );
 }
 
+/** Not seen. */
+const ONLY_READ_OUT = {
+  position: 'absolute',
+  width: 1,
+  height: 1,
+  overflow: 'hidden',
+  clipPath: 'inset(50%)',
+} as const;
+
 /** What stands in the count's place where the beat is the player's own. */
 const INSTEAD = { silent: 'alone', sparse: 'alone', sounding: 'your beat' } as const;
 const CLICK = { silent: 'alone', sparse: 'between clicks', sounding: 'with the click' } as const;
@@ -257,7 +278,13 @@ function Count({ now, shared }: { now: BeatState; shared: boolean }) {
           {name && <Box>{name}</Box>}
           {task && <Box sx={{ color: 'text.secondary' }}>{task}</Box>}
           {!countIn && (
-            <Box sx={{ color: now.click === 'sounding' ? 'core.click' : 'core.player' }}>
+            <Box
+              sx={[
+                { color: now.click === 'sounding' ? 'core.click' : 'core.player' },
+                // It stands there already, huge.
+                !counted && now.click === 'silent' && ONLY_READ_OUT,
+              ]}
+            >
               {CLICK[now.click]}
             </Box>
           )}

@@ -4,6 +4,7 @@ import { measureTake, simulatedTake } from '@feldspar/core/take';
 import { coreOfTimeline } from '../core-sample/model.ts';
 import { GROWING } from '../testing/documents.ts';
 import { beatStateAt, stageSceneOf } from './beat-state.ts';
+import { limbsOf, swapLimbs, tapOfLimb } from './limbs.ts';
 import type { Shown } from './shown.ts';
 import { windowOf } from '../core-sample/window.ts';
 import { withLiveHits } from './live-core.ts';
@@ -39,6 +40,27 @@ describe('taps carry the time of the event, never of the handler', () => {
       input: 'pointer',
       source: 'pointer 7',
     });
+  });
+});
+
+describe('limbs by name', () => {
+  const tap = { stampMs: 1, voice: 'left', input: 'keys', source: 'KeyF' } as const;
+
+  it('the two keys are the plan’s two parts in their order, can be swapped, and stay so', () => {
+    const parts = ['hand', 'foot'];
+    expect(limbsOf(parts)).toEqual({ left: 'hand', right: 'foot' });
+    expect(swapLimbs(parts)).toEqual({ left: 'foot', right: 'hand' });
+    expect(tapOfLimb(tap, limbsOf(parts)).voice).toBe('foot');
+    expect(limbsOf(['foot', 'hand'])).toEqual({ left: 'foot', right: 'hand' });
+    expect(swapLimbs(parts)).toEqual({ left: 'hand', right: 'foot' });
+  });
+
+  it('a plan of one part has two hands, and the space bar has no side', () => {
+    expect(limbsOf(['hand'])).toBeNull();
+    expect(tapOfLimb(tap, null)).toEqual(tap);
+    expect(
+      tapOfLimb({ stampMs: 1, input: 'keys', source: 'Space' }, limbsOf(['hand', 'foot'])),
+    ).not.toHaveProperty('voice');
   });
 });
 

@@ -8,7 +8,8 @@ export type TapInput = Exclude<(typeof TAKE_INPUTS)[number], 'mixed' | 'simulate
 
 export interface Tap {
   stampMs: number;
-  voice?: 'left' | 'right';
+  /** The side, "left" or "right", or the limb that it stands for. */
+  voice?: string;
   input: TapInput;
   /** Which key or pointer it was, to know it when it is let go. */
   source: string;
@@ -16,7 +17,7 @@ export interface Tap {
   releasedMs?: number;
 }
 
-const KEYS: Record<string, Tap['voice'] | 'either'> = { KeyF: 'left', KeyJ: 'right', Space: 'either' };
+const KEYS: Record<string, 'left' | 'right' | 'either'> = { KeyF: 'left', KeyJ: 'right', Space: 'either' };
 
 /** The tap of a key event, or null for other keys, held keys and shortcuts. */
 export function tapOfKey(event: KeyboardEvent): Tap | null {
