@@ -2,8 +2,10 @@
  * Facts that pin the estimators: each fails when a factor, a column, a determinant or a cost is left out. Where a formula is pinned, it is
  * worked here by another way: dense matrices, series, arithmetic by hand.
  */
+import jstat from 'jstat';
 import { compile } from '../plan/index.ts';
 import { plan } from '../testing/plans.ts';
+import { seededNormal } from '../testing/takes.ts';
 import { type AlignmentTargets, align, measure, sceneOf } from './index.ts';
 import { fitGrid } from './gls.ts';
 import { chanceWithin, holdOf } from './hold.ts';
@@ -32,26 +34,40 @@ describe('hold', () => {
     },
   );
 
-  it('what a take leaves open of the drift shortens it: the same spread from few intervals is held for fewer beats than from many', () => {
-    const zigzag = (n: number) => [
-      { y: Array.from({ length: n }, (_, i) => (i % 2 ? 0.011 : -0.011)), k: Array<number>(n).fill(1) },
-    ];
-    const beats = (n: number) => holdOf(zigzag(n), [], 600, 30).beats!;
-    expect(beats(12)).toBeLessThan(beats(200));
-  });
-
-  it('gaps whose drifts differ are held for fewer beats than gaps whose drifts are alike', () => {
-    const gaps = (drifts: number[]) =>
-      drifts.map((b) => ({
-        y: Array.from({ length: 12 }, (_, i) => b + (i % 2 ? 0.004 : -0.004)),
-        k: Array<number>(12).fill(1),
+  it.each([
+    ['alike', [0, 0.001, -0.001, 0]],
+    ['unlike', [-0.012, 0.012, -0.009, 0.011]],
+  ])(
+    'gaps whose drifts are %s: the most beats whose chance, averaged over what the take leaves open, is four in five',
+    (_, drifts) => {
+      const { normal } = seededNormal(5);
+      const gaps = drifts.map((b) => ({
+        y: Array.from({ length: 9 }, () => b + 0.012 * normal()),
+        k: Array<number>(9).fill(1),
       }));
-    const alike = [0, 0, 0, 0];
-    const unlike = [-0.012, 0.012, -0.012, 0.012];
-    expect(holdOf(gaps(unlike), unlike, 600, 30).beats!).toBeLessThan(
-      holdOf(gaps(alike), alike, 600, 30).beats! / 2,
-    );
-  });
+      const perGap = gaps.map(({ y }) => y.reduce((a, v) => a + v, 0) / 9);
+      const { fits, dof } = fitGrid(gaps.map(({ y, k }) => ({ y, k, x: [k] })))!;
+      // What the gaps' drifts differ by beyond what clock and hand make of nine beats.
+      const of = (value: (fit: (typeof fits)[number]) => number) =>
+        fits.reduce((sum, fit) => sum + fit.weight * value(fit), 0);
+      const chance =
+        (9 * of(({ variance, q }) => variance * (1 - 2 * q)) + 2 * of(({ variance, q }) => variance * q)) /
+        81;
+      const middle = perGap.reduce((a, v) => a + v, 0) / 4;
+      const spread = perGap.reduce((a, v) => a + (v - middle) ** 2, 0) / 3;
+      const driftVariance = Math.max(0, spread - chance);
+      const within = (n: number) =>
+        of(({ q, beta: [b], se: [se], variance }) => {
+          const scale = Math.sqrt(variance * (n * (1 - 2 * q) + 2 * q) + n ** 2 * (se ** 2 + driftVariance));
+          const t = (x: number) => jstat.jStat.studentt.cdf(x, dof);
+          return t((0.05 - n * b) / scale) - t((-0.05 - n * b) / scale);
+        });
+      let beats = 0;
+      while (within(beats + 1) >= 0.8) beats++;
+      expect(holdOf(gaps, perGap, 600, 30).beats).toBe(beats);
+      expect(beats).toBeGreaterThan(0);
+    },
+  );
 });
 
 /** Restricted likelihood, estimate and variance for one q, with dense matrices. */
@@ -188,6 +204,10 @@ describe('the aligner', () => {
 
   it('a stroke too many is left over, and costs its neighbours nothing', () => {
     expect(played(always, at(0, 600, 900, 1200, 1800, 2400))).toEqual([0, 1, -1, 2, 3, 4]);
+  });
+
+  it('two of them too', () => {
+    expect(played(always, at(0, 600, 900, 1200, 1500, 1800, 2400, 3000))).toEqual([0, 1, -1, 2, -1, 3, 4, 5]);
   });
 
   it('a second strike within 60 ms is the flam of the first', () => {
