@@ -1,12 +1,12 @@
 /** `npm run screenshots`: one current picture of each main view, from the demo data, into docs/screenshots. */
-import { execFileSync } from 'node:child_process';
-import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { type Sheet, planWithSheet, readBars } from '@feldspar/core/counts';
-import { type Plan, groupingRhythm } from '@feldspar/core/plan';
+import { type Plan, beatSeconds, compile, groupingRhythm } from '@feldspar/core/plan';
+import { STEADY_PLAYER, simulate } from '@feldspar/core/players';
+import { ALL_READY_PLANS } from '@feldspar/core/practice';
+import type { Take } from '@feldspar/core/take';
 import { App } from './driver/app.ts';
-import { PAPERS } from './driver/paper.ts';
 import { Browser, DESKTOP, PHONE, type Viewport } from './driver/browser.ts';
 
 const FOLDER = join(process.cwd(), process.argv[2] ?? 'docs/screenshots');
@@ -33,19 +33,6 @@ async function shot(
   console.log(name);
 }
 
-/** A printed page, drawn by poppler's pdftoppm. */
-async function handout(name: string, path: string) {
-  if (ONLY && !name.includes(ONLY)) return;
-  await browser.resize(DESKTOP);
-  await go(path, /What each note is worth/)();
-  await new Promise((resolve) => setTimeout(resolve, 700));
-  const pdf = join(tmpdir(), `${name}.pdf`);
-  writeFileSync(pdf, await browser.print(PAPERS.A4));
-  execFileSync('pdftoppm', ['-r', '80', '-png', '-singlefile', pdf, join(FOLDER, name)]);
-  rmSync(pdf);
-  console.log(name);
-}
-
 interface Item {
   id: string;
   title: string;
@@ -62,16 +49,40 @@ const earlier = growing
   .filter(({ playerId, id }) => playerId === telling.playerId && id !== telling.id)
   .at(-1)!;
 
-/** A take of which next to nothing can be said. @returns its id. */
-async function shortTake(): Promise<string> {
-  const raw = await (await fetch(`${app.url}/api/takes/${telling.id}`)).json();
-  const take = { ...raw, id: crypto.randomUUID(), stoppedAtS: 9, hits: raw.hits.slice(0, 3), note: '' };
+/** A take of a ready plan by somebody who plays some bars elsewhere, in parts of a beat. @returns its address. */
+async function takeAside(
+  title: string,
+  beatsIn: (bar: number, section: string | undefined) => number,
+): Promise<string> {
+  const { id: planId, plan } = ALL_READY_PLANS.find((ready) => ready.plan.title === title)!;
+  const { bars, sections, ...timeline } = compile(plan);
+  const targets = timeline.targets.map((target) => {
+    const bar = bars[target.bar];
+    const beats = beatsIn(bar.number, sections[bar.section].name);
+    return { ...target, timeS: target.timeS + beats * beatSeconds(bar) };
+  });
+  const take: Take = {
+    format: 'feldspar-take',
+    version: 1,
+    id: crypto.randomUUID(),
+    playerId: RUBEN,
+    planId,
+    plan,
+    startedAt: new Date().toISOString(),
+    stoppedAtS: null,
+    input: 'simulated',
+    hits: simulate({ ...timeline, bars, sections, targets }, STEADY_PLAYER, 4),
+    clock: null,
+    latencyMs: 0,
+    simulated: { traits: STEADY_PLAYER, seed: 4 },
+    note: '',
+  };
   await fetch(`${app.url}/api/takes/${take.id}`, {
     method: 'PUT',
     headers: { 'Content-Type': 'application/json' },
     body: JSON.stringify(take),
   });
-  return take.id as string;
+  return `/takes/${take.id}`;
 }
 
 const FOUR = { meter: { beats: 4, unit: '1/4' }, tempo: { bpm: 84, beat: '1/4' } };
@@ -95,14 +106,10 @@ const go = (path: string, sign: RegExp) => async () => {
   await browser.see(sign);
 };
 
-async function playUntilBar(bar: number) {
-  await browser.goto(`${app.url}/plans/${GROWING}/play`);
+async function playUntil(id: string, sign: RegExp) {
+  await browser.goto(`${app.url}/plans/${id}/play`);
   await browser.click('button', '^Start');
-  await browser.until(
-    async () => new RegExp(`bar ${bar}\\b`).test(await browser.text()),
-    `bar ${bar}`,
-    60_000,
-  );
+  await browser.see(sign);
 }
 
 await browser.goto(app.url);
@@ -137,10 +144,14 @@ const layered = await ownPlan('Hand and foot over five', [
   { name: 'all gone', bars: 4, ...FOUR, clicks: [], play: [{ every: '1/4' }] },
 ]);
 await shot('workshop-layered', DESKTOP, go(`/plans/${layered}/edit`, /with the eighths/));
-await shot('stage', DESKTOP, () => playUntilBar(3));
-await shot('stage-phone', PHONE, () => playUntilBar(2));
+const slowClick = ALL_READY_PLANS.find(({ plan }) => plan.title === 'The slow click moves')!.id;
+await shot('stage', DESKTOP, () => playUntil(slowClick, /between clicks/));
+await shot('stage-phone', PHONE, () => playUntil(GROWING, /silent bar/));
 await shot('reading', DESKTOP, go(reading, /Where you drifted/));
-await shot('reading-short', DESKTOP, go(`/takes/${await shortTake()}`, /too few|too little/i));
+const turned = await takeAside('Only on the “and” of 3', (bar) => (bar >= 6 && bar <= 12 ? 0.5 : 0));
+await shot('reading-turned', DESKTOP, go(turned, /you took the click for your beat/));
+const doubled = await takeAside('Half, double, and back', (_, name) => (name === 'double time' ? -0.07 : 0));
+await shot('reading-sections', DESKTOP, go(doubled, /In “double time”/));
 const written: Sheet = {
   format: 'feldspar-sheet',
   version: 1,
@@ -158,7 +169,6 @@ await shot('sheet-played', DESKTOP, async () => {
   await browser.click('button', '^Let a simulated player');
   await browser.see(/On the line/);
 });
-await handout('sheet-handout', `/sheets/${sheet}`);
 await shot('beside', DESKTOP, go(`/takes/${earlier.id}/beside/${telling.id}`, /First:/));
 await shot('hold', DESKTOP, go(`/hold?player=${RUBEN}`, /holds 30 ms/));
 await shot('rig', DESKTOP, go('/rig', /Care of ears and hands/));

@@ -42,7 +42,7 @@ const onBeat = (...beats: number[]) => {
 };
 
 const ROWS: [family: number, plan: string, who: string, fault: Fault, first: Partial<Finding>][] = [
-  [1, 'Every beat', 'misses every eighth note', traits({ missChance: 0.15 }), { code: 'wrong notes' }],
+  [1, 'Every beat', 'misses every fifth note', traits({ missChance: 0.2 }), { code: 'wrong notes' }],
   [
     1,
     'One, two, three, four',
@@ -177,7 +177,7 @@ const ROWS: [family: number, plan: string, who: string, fault: Fault, first: Par
     aside((target, timeline) => (inSection(/double/)(target, timeline) ? -45 : 0)),
     { code: 'section aside', name: 'double time' },
   ],
-  [17, 'Fives over quarters', 'drops notes', traits({ missChance: 0.1 }), { code: 'wrong notes' }],
+  [17, 'Fives over quarters', 'drops notes', traits({ missChance: 0.18 }), { code: 'wrong notes' }],
   [
     18,
     'Hand and foot',
@@ -185,7 +185,7 @@ const ROWS: [family: number, plan: string, who: string, fault: Fault, first: Par
     aside(({ voice }) => (voice === 'foot' ? 25 : 0)),
     { code: 'limbs', leads: 'hand' },
   ],
-  [19, 'A slow six in eighths', 'leaves notes out', traits({ missChance: 0.1 }), { code: 'wrong notes' }],
+  [19, 'A slow six in eighths', 'leaves notes out', traits({ missChance: 0.18 }), { code: 'wrong notes' }],
   [
     20,
     'Beside a recording',

@@ -89,6 +89,20 @@ describe('stop time', () => {
   });
 });
 
+it('a note held for a bar is no rest; a written rest of a bar is one', () => {
+  const long = [{ dur: '1', hold: true }, { dur: '1/4' }, { dur: '1/4' }, { dur: '1/4' }, { dur: '1/4' }];
+  const played = (rhythm: typeof long) => {
+    const timeline = compile(plan({ bars: 8, play: [{ rhythm }] }));
+    return measure(
+      timeline,
+      timeline.targets.map(({ timeS }) => ({ timeS })),
+    ).entries;
+  };
+  expect(played(long)).toEqual([]);
+  const rest = { dur: '1', rest: true };
+  expect(played([rest, ...long.slice(1)]).map(({ kind }) => kind)).toContain('reentered');
+});
+
 it('a plan without moves has no entries', () => {
   expect(measure(compile(plan()), []).entries).toEqual([]);
 });

@@ -1,5 +1,5 @@
 /** How soon a player is with the click: where he joins in, comes back in after bars of rest, and where the click has moved. */
-import { type Timeline, beatOf } from '../plan/index.ts';
+import { type Timeline, beatOf, beatSeconds } from '../plan/index.ts';
 import { mean, median, standardDeviation } from '../stats/index.ts';
 import { tempoPercent } from './drift.ts';
 import type { Match } from './matching.ts';
@@ -110,8 +110,11 @@ function startsOf(timeline: Timeline, part: string | undefined): Start[] {
   const steps = beats.slice(1).map((beat, i) => beat - beats[i]);
   const usual = steps.length > 0 ? median(steps) : 0;
   mine.forEach(({ bar }, i) => {
+    const before = mine[i - 1];
+    // A note that is held is played on; of a line without written lengths nobody knows, and a stroke is short.
+    const heldBeats = before?.hold ? before.lengthS / beatSeconds(bars[before.bar]) : 0;
     // Nearly a whole bar went by in which he played nothing, and much more than he usually waits for his next note.
-    const rest = i > 0 ? beats[i] - beats[i - 1] : 0;
+    const rest = before ? beats[i] - beats[i - 1] - heldBeats : 0;
     if (rest >= RESTED.bars * bars[bar].meter.beats - 1e-6 && rest >= RESTED.steps * usual)
       starts.push({ kind: 'reentered', bar, beat: beats[i] });
   });

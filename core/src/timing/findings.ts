@@ -10,7 +10,7 @@ type Figures = Omit<Report, 'findings'>;
 
 const FEWEST_MATCHES = 4;
 /** From such a share on, wrong notes matter more than how long one holds. */
-const MANY_WRONG = 0.05;
+const MANY_WRONG = 0.1;
 /** Below this a player plays straight, and nothing is said about it. */
 const SWINGS_FROM = 1.2;
 /** Less than this between notes is not heard as beside each other (Hirsh 1959, JASA 31, 759–767: some 20 ms for order; half of it for a place). */
