@@ -74,6 +74,17 @@ it('tolerance and intended offset change the figures, stay after a reload, and a
   await browser.see(/held within 60 ms/);
 });
 
+it('the take is heard from a bar on, and ends by itself', async () => {
+  const { id } = await send();
+  await browser.goto(`${app.url}/takes/${id}`);
+  await browser.see(/Where you drifted/);
+  await choose('From bar', '^20$');
+  await choose('Speed', 'half');
+  await browser.click('button', '^Hear the take');
+  await browser.find('button', '^Silence$');
+  await browser.find('button', '^Hear the take');
+});
+
 it('two takes beside each other: what changed, both cores, both figures', async () => {
   const first = await send({
     startedAt: new Date(Date.now() - 86_400_000),

@@ -5,3 +5,4 @@ export * from './take-summary.ts';
 export * from './simulated-take.ts';
 export * from './take-tempo.ts';
 export * from './hold-of-takes.ts';
+export * from './heard-take.ts';

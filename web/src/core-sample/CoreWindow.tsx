@@ -24,16 +24,19 @@ interface CoreWindowProps {
   model: CoreModel;
   label: string;
   maxWidth?: number;
+  /** The row that is heard now; it is kept in sight. */
+  heardRow?: number | null;
 }
 
-export function CoreWindow({ model, label, maxWidth = 680 }: CoreWindowProps) {
+export function CoreWindow({ model, label, maxWidth = 680, heardRow = null }: CoreWindowProps) {
   const total = model.rows.length;
   const whole = { bars: total, rowHeight: total > 64 ? 9 : total > 40 ? 13 : 22 };
   const zooms = [...ZOOMS.filter(({ bars }) => bars < total), ...(total <= MOST_WHOLE ? [whole] : [])];
   const [zoom, setZoom] = useState(zooms.length - (total <= MOST_WHOLE ? 1 : 2));
   const { bars, rowHeight } = zooms[zoom] ?? whole;
   const [wanted, setFirst] = useState(0);
-  const first = Math.min(wanted, total - bars);
+  const inSight = heardRow === null || (heardRow >= wanted && heardRow < wanted + bars);
+  const first = Math.max(0, Math.min(inSight ? wanted : heardRow, total - bars));
   const part = useMemo(
     () => (bars >= total ? model : windowOf(model, first, bars)),
     [model, first, bars, total],
@@ -84,7 +87,13 @@ export function CoreWindow({ model, label, maxWidth = 680 }: CoreWindowProps) {
           )}
         </Stack>
       )}
-      <FittedCore model={part} rowHeight={rowHeight} maxWidth={maxWidth} label={`${label} (${says})`} />
+      <FittedCore
+        model={part}
+        rowHeight={rowHeight}
+        maxWidth={maxWidth}
+        label={`${label} (${says})`}
+        currentRow={heardRow === null ? undefined : heardRow - first}
+      />
       <Box sx={{ mt: 1 }}>
         <CoreLegend silent={part.rows.some((row) => row.silent)} />
       </Box>

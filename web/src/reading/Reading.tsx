@@ -8,7 +8,7 @@ import { barIndexAt } from '@feldspar/core/plan';
 import { type Take, playedTimeline } from '@feldspar/core/take';
 import type { Report } from '@feldspar/core/timing';
 import { sentenceOf, sentencesOf } from '@feldspar/core/words';
-import { Suspense, lazy, useMemo } from 'react';
+import { Suspense, lazy, useMemo, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { CoreWindow } from '../core-sample/CoreWindow.tsx';
 import { coreOfTake } from '../core-sample/model.ts';
@@ -23,6 +23,7 @@ import { AllFigures } from './AllFigures.tsx';
 import { CompareWith } from './CompareWith.tsx';
 import { DriftCurve } from './DriftCurve.tsx';
 import { Figures } from './Figures.tsx';
+import { HearTake } from './HearTake.tsx';
 import { GapsTable } from './GapsTable.tsx';
 import { JudgingPanel } from './JudgingPanel.tsx';
 import { Latency } from './Latency.tsx';
@@ -82,6 +83,7 @@ function ReadingOf({ take, report, hits }: ReadingOfProps) {
   const { meter } = timeline.bars[barIndexAt(timeline.bars, timeline.targets[0]?.timeS ?? 0)];
   const profile = useMemo(() => profileOf(report, meter), [report, meter]);
   const sheet = useMemo(() => sheetOf(take.plan), [take.plan]);
+  const [heardRow, setHeardRow] = useState<number | null>(null);
   const interrupted = report.findings.find(({ code }) => code === 'interrupted');
   const disturbance = interrupted && sentenceOf(interrupted);
   const [sentence, ...others] = sentencesOf(report.findings);
@@ -114,6 +116,7 @@ function ReadingOf({ take, report, hits }: ReadingOfProps) {
           <Box component="section" aria-label="Core">
             <CoreWindow
               model={core}
+              heardRow={heardRow}
               label={`Core of the take: ${plural(core.rows.length, 'bar')}, ${plural(core.marks.length, 'hit')}. ${sentence}`}
             />
           </Box>
@@ -136,6 +139,9 @@ function ReadingOf({ take, report, hits }: ReadingOfProps) {
                 <Typography key={text}>{unbroken(text)}</Typography>
               ))}
             </Panel>
+          )}
+          {drawn && (
+            <HearTake timeline={timeline} hits={hits} latencyMs={take.latencyMs} onRow={setHeardRow} />
           )}
           <NextSteps take={take} onGo={(address) => void navigate(address)} />
           {drawn && (
