@@ -2,8 +2,8 @@
  * `npm test`: install what is missing, type-check, lint, then unit, server and browser tests. The last line counts;
  * type check, lint and format count as one test each.
  *
- * Two things run at a time: types and lint beside the unit tests, then the screens in two browsers at once. What measures sound
- * has the machine to itself.
+ * Two things run at a time: types and lint beside the unit tests and the build, then the screens in two browsers at once. What
+ * measures sound has the machine to itself.
  */
 import { spawn } from 'node:child_process';
 import { existsSync, readFileSync, rmSync } from 'node:fs';
@@ -55,18 +55,35 @@ async function jest(name, args) {
   totals.failed += Math.max(numFailedTests, numFailedTestSuites, code !== 0 || numTotalTests === 0 ? 1 : 0);
 }
 
-async function checks() {
-  await step('type check', bin('tsc'), ['-b']);
+const types = step('type check', bin('tsc'), ['-b']);
+const units = jest('unit and server tests', [
+  '--selectProjects',
+  'core',
+  'server',
+  'web',
+  '--silent',
+  '--maxWorkers=2',
+]);
+
+async function style() {
+  await types;
   await step('lint', bin('eslint'), ['.']);
   await step('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
 }
 
-await Promise.all([
-  checks(),
-  jest('unit and server tests', ['--selectProjects', 'core', 'server', 'web', '--silent', '--maxWorkers=2']),
+/** The compiler is one, and must not build what it is checking. */
+async function build() {
+  await Promise.all([types, units]);
+  await ensureBuilt();
+}
+
+await Promise.all([style(), build()]);
+await jest('screens', [
+  '--selectProjects',
+  'screens',
+  '--maxWorkers=2',
+  `--testSequencer=${at('scripts/jest/longest-first.mjs')}`,
 ]);
-await ensureBuilt();
-await jest('screens', ['--selectProjects', 'screens', '--maxWorkers=2']);
 await jest('sound', ['--selectProjects', 'sound', '--runInBand']);
 
 console.log(`\nafter ${Math.round((Date.now() - started) / 1000)} s`);
