@@ -102,6 +102,7 @@ function explanationsOf({ bars, targets }: Timeline, clicks: Timeline['clicks'])
     .sort(([, a], [, b]) => b - a)
     .slice(0, MOST_EXPLANATIONS / 2)
     .flatMap(([place]) => [place, place - 1]);
+  if (moves.length === 0) return [];
   const beats = Float64Array.from(targets, ({ bar, position }) => beatOf(bars[bar], position)).sort();
   const coincides = (move: number) => {
     const same = beats.filter((beat) => Math.abs(offNearest(beats, beat - move)) < SAME_PLACE).length;
