@@ -46,6 +46,7 @@ export function turnedOf(timeline: Timeline, hits: readonly Hit[], latencyMs: nu
   const found: Report['turned'] = [];
   if (moves.length > 0 && targets.length > 0) {
     const notes = Float64Array.from(targets, ({ timeS }) => timeS);
+    const clickS = Float64Array.from(clicks, ({ timeS }) => timeS);
     const beatAt = (timeS: number) => beatSeconds(bars[barIndexAt(bars, timeS)]);
     const times = hits
       .map(({ timeS }) => timeS - latencyMs / 1000)
@@ -61,10 +62,10 @@ export function turnedOf(timeline: Timeline, hits: readonly Hit[], latencyMs: nu
       if (state === 0 || to - from < FEWEST_HITS) continue;
       const beats = moves[state - 1];
       const [fromS, toS] = [times[from], times[to - 1]];
-      const pulling = clicks.filter(({ timeS, bar, position }) => {
+      const near = [fromS - 0.5 * beatAt(fromS), toS + 0.5 * beatAt(toS)].map((s) => lowerBound(clickS, s));
+      const pulling = clicks.slice(...near).filter(({ bar, position }) => {
         const beat = beatOf(bars[bar], position) - beats;
-        const near = timeS >= fromS - 0.5 * beatAt(fromS) && timeS <= toS + 0.5 * beatAt(toS);
-        return near && Math.abs(beat - Math.round(beat)) < SAME_PLACE;
+        return Math.abs(beat - Math.round(beat)) < SAME_PLACE;
       });
       const own = off[state].slice(from, to);
       if (pulling.length < FEWEST_CLICKS || wandered(own) > STANDS * Math.abs(beats)) continue;
