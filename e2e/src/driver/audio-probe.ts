@@ -108,7 +108,9 @@ export async function recordedSamples(
     let end = start + 1;
     // A frame counter that stands still is only late to tell; one that leaps has lost a piece.
     while (end < blocks.length && blocks[end].frame <= blocks[end - 1].frame + 128) end++;
-    const whole = start < 0 ? [] : blocks.slice(start, end);
+    // What sounds first must follow on silence that was recorded too: else its beginning may be lost.
+    const begins = start > 0 && blocks[start].frame <= blocks[start - 1].frame + 128;
+    const whole = begins ? blocks.slice(start, end) : [];
     const all = new Float32Array(whole.length * 128);
     whole.forEach(({ samples }, i) => all.set(samples, i * 128));
     const first = all.findIndex((v) => v !== 0);

@@ -229,8 +229,8 @@ function Ready({
 /** Not seen. */
 const ONLY_READ_OUT = {
   position: 'absolute',
-  width: 1,
-  height: 1,
+  width: '1px',
+  height: '1px',
   overflow: 'hidden',
   clipPath: 'inset(50%)',
 } as const;
