@@ -71,7 +71,12 @@ function send({ method, path, body, headers = {} }: Asked): Promise<Answer> {
         );
       },
     );
-    request.on('error', reject);
+    request.on('error', (problem: NodeJS.ErrnoException) => {
+      // A connection that lay idle may be closed while it is used again; then nothing was asked yet.
+      if (request.reusedSocket && problem.code === 'ECONNRESET')
+        send({ method, path, body, headers }).then(resolve, reject);
+      else reject(problem);
+    });
     request.end(text);
   });
 }
