@@ -53,7 +53,9 @@ export async function startSession(options: SessionOptions): Promise<Session> {
   let releaseLock: () => void = () => undefined;
 
   const clicks: PlayingClicks = await playClicks(timeline, () => finish(null), signal);
-  void navigator.locks?.request(lockName(id), () => new Promise<void>((resolve) => (releaseLock = resolve)));
+  // Made before the lock is asked for: it may be granted only when all is over, and is let go of then at once.
+  const untilOver = new Promise<void>((resolve) => (releaseLock = resolve));
+  void navigator.locks?.request(lockName(id), () => untilOver);
   const letSleep = keepAwake();
   const kept = { hits: 0, anchors: 0, lengths: new Set<Tap>() };
   const keeper = setInterval(() => {
