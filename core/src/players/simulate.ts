@@ -24,8 +24,8 @@ export const playerTraitsSchema = z.object({
   missChance: z.number().min(0).max(1),
   extraChance: z.number().min(0).max(1),
   /**
-   * Where the answer to a click between two strokes shows: in the interval in which it fell, or in the one after it, as without this
-   * trait. People differ, and most need a stroke (from memory: Repp 2005, Psychon. Bull. Rev. 12, 969–992).
+   * Where the answer to a click between two strokes shows: in the interval in which it fell, or (also without this trait) in the one
+   * after it. People differ, and most need a stroke (from memory: Repp 2005, Psychon. Bull. Rev. 12, 969–992).
    */
   corrects: z.enum(['at once', 'a stroke later']).optional(),
   /** The swing ratio played where the plan asks for swing; without it, the plan's. */

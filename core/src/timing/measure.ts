@@ -64,12 +64,7 @@ export function measureWithAlone(
 ): { report: Report; alone: AloneIntervals } {
   const { latencyMs = 0, disturbances = [], judging = {}, resolutionMs } = options;
   const tolerance = toleranceOf(judging, resolutionMs);
-  const scene = sceneOf(timeline);
-  const { matches, extra } = matchHits(timeline, scene, hits, latencyMs, judging);
-  const turned = turnedOf(timeline, hits, latencyMs);
-  const hitS = ({ target, asynchronyMs }: Match) => timeline.targets[target].timeS + asynchronyMs / 1000;
-  // Of a player who stood on another beat nothing else can be said.
-  const clear = turned.found.length === 0 ? matches : matches.filter((match) => !turned.at(hitS(match)));
+  const { scene, matches, extra, turned, clear } = matched(timeline, hits, latencyMs, judging);
   const judged = (kind: (target: number) => boolean) =>
     clear
       .filter(({ target }) => kind(target))
@@ -128,13 +123,18 @@ export function aloneIntervals(
   hits: readonly Hit[],
   { latencyMs = 0, disturbances = [], judging = {} }: MeasureOptions = {},
 ): AloneIntervals {
-  const scene = sceneOf(timeline);
-  const { matches } = matchHits(timeline, scene, hits, latencyMs, judging);
-  const turned = turnedOf(timeline, hits, latencyMs);
-  const clear = matches.filter(
-    ({ target, asynchronyMs }) => !turned.at(timeline.targets[target].timeS + asynchronyMs / 1000),
-  );
+  const { scene, turned, clear } = matched(timeline, hits, latencyMs, judging);
   return aloneIn(measureGaps(scene, clear, disturbances, toleranceOf(judging), turned.touches));
+}
+
+/** The hits on their targets, and of them the `clear` ones: of a player who stood on another beat nothing else can be said. */
+function matched(timeline: Timeline, hits: readonly Hit[], latencyMs: number, judging: Judging) {
+  const scene = sceneOf(timeline);
+  const { matches, extra } = matchHits(timeline, scene, hits, latencyMs, judging);
+  const turned = turnedOf(timeline, hits, latencyMs);
+  const hitS = ({ target, asynchronyMs }: Match) => timeline.targets[target].timeS + asynchronyMs / 1000;
+  const clear = turned.found.length === 0 ? matches : matches.filter((match) => !turned.at(hitS(match)));
+  return { scene, matches, extra, turned, clear };
 }
 
 function aloneIn(gaps: readonly MeasuredGap[]): AloneIntervals {

@@ -82,8 +82,12 @@ export function turnedOf(timeline: Timeline, hits: readonly Hit[], latencyMs: nu
       });
     }
   }
-  const touches = (fromS: number, toS: number) =>
-    ranges.some((range) => range.fromS <= toS + 1e-6 && range.toS >= fromS - 1e-6);
+  // They lie in order, and apart.
+  const ends = Float64Array.from(ranges, ({ toS }) => toS);
+  const touches = (fromS: number, toS: number) => {
+    const next = lowerBound(ends, fromS - 1e-6);
+    return next < ranges.length && ranges[next].fromS <= toS + 1e-6;
+  };
   return { found, at: (timeS) => touches(timeS, timeS), touches };
 }
 
