@@ -79,10 +79,14 @@ export function holdOf(
   return { ...common, beats, range };
 }
 
+/** Shares of hand noise that count for less than this change no beat of the answer. */
+const LEAST_WEIGHT = 1e-6;
+
 /** Averaged over q, the drift and the variance: a mixture of t distributions. */
 function predicted(n: number, tolerance: number, { fits, dof }: GridFit, driftSd: number): number {
   const { studentt } = jstat.jStat;
   return fits.reduce((sum, { q, weight, beta: [b], se: [se], variance }) => {
+    if (weight < LEAST_WEIGHT) return sum;
     const scale = Math.sqrt(variance * (n * (1 - 2 * q) + 2 * q) + (n * se) ** 2 + (n * driftSd) ** 2);
     const within =
       studentt.cdf((tolerance - n * b) / scale, dof) - studentt.cdf((-tolerance - n * b) / scale, dof);

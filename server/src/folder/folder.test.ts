@@ -324,6 +324,80 @@ describe('salvage', () => {
     await service.close();
   });
 
+  const salvaged = () => salvage(databaseIn(folder), join(folder, 'saved.sqlite'), makeDatabase);
+  /** Opened like any other, with so many takes. */
+  async function expectGoodAgain(takes: number): Promise<void> {
+    await restore(folder, join(folder, 'saved.sqlite'));
+    const service = await startService(folder);
+    expect((await service.request.get('/api/takes?limit=100')).body.items).toHaveLength(takes);
+    // The whole take, not only its row in the list.
+    expect((await service.request.get(`/api/takes/${takeId(1)}`)).body.hits).toEqual(demoTake(1).hits);
+    await service.close();
+  }
+
+  it('saves every take of a file whose first page was overwritten', async () => {
+    await filled(12);
+    const players = await startService(folder);
+    await players.request.put(`/api/players/${takeId(77)}`).send({ name: 'Mia', instrument: 'cello' });
+    await players.close();
+    overwrite(0, 4096);
+    expect(await salvaged()).toMatchObject({ saved: { takes: 12, players: 1 }, unreadable: [] });
+    await expectGoodAgain(12);
+  });
+
+  it('saves what the log holds of a file whose first page was overwritten', async () => {
+    const service = await startService(folder);
+    for (let n = 1; n <= 5; n++) await put(service, n);
+    const copy = newFolder();
+    more.push(copy);
+    // As a power cut leaves it: most of it in the log.
+    for (const rest of ['', '-wal']) copyFileSync(databaseIn(folder) + rest, databaseIn(copy) + rest);
+    await service.close();
+    folder = copy;
+    overwrite(0, 4096);
+    expect((await salvaged()).saved.takes).toBe(5);
+    await expectGoodAgain(5);
+  });
+
+  it('saves the takes on whole pages when the page that leads to them is gone', async () => {
+    await filled(30);
+    const database = await openRaw(databaseIn(folder), 'read');
+    const [{ rootpage }] = await database.all<{ rootpage: number }>(
+      "SELECT rootpage FROM sqlite_master WHERE name = 'takes'",
+    );
+    await database.close();
+    overwrite((rootpage - 1) * 4096, 4096);
+    const { saved, unreadable } = await salvaged();
+    expect([saved.takes, unreadable]).toEqual([30, []]);
+    await expectGoodAgain(30);
+  });
+
+  it('does not bring back what was deleted for good', async () => {
+    await filled(6);
+    const database = await openRaw(databaseIn(folder), 'write');
+    await database.exec(`PRAGMA secure_delete = ON; DELETE FROM takes WHERE id = '${takeId(3)}'`);
+    await database.close();
+    overwrite(0, 4096);
+    expect((await salvaged()).saved.takes).toBe(5);
+  });
+
+  it('says which take is lost in a file without its first page, when a page of its document is gone too', async () => {
+    await filled(12);
+    const data = readFileSync(databaseIn(folder));
+    // A page that carries on a document begins with the number of the next one, which is small here.
+    const pages = Array.from({ length: data.length / 4096 }, (_, n) => n);
+    const carriesOn = pages.filter(
+      (n) => data.readUInt32BE(n * 4096) < pages.length && data[n * 4096 + 4] > 0,
+    );
+    overwrite(carriesOn.at(-1)! * 4096, 4096);
+    overwrite(0, 4096);
+    const { saved, unreadable } = await salvaged();
+    expect(saved.takes).toBe(11);
+    expect(unreadable).toEqual([
+      { table: 'takes', rows: [12, 12], reason: expect.stringMatching(/gone|not readable/) },
+    ]);
+  });
+
   it('lists a row whose document is broken, and saves the others', async () => {
     await filled(3);
     const database = await openRaw(databaseIn(folder), 'write');

@@ -7,4 +7,5 @@ export * from './lock.ts';
 export * from './raw.ts';
 export * from './restore.ts';
 export * from './salvage.ts';
+export type { Unreadable } from './saving.ts';
 export * from './trouble.ts';

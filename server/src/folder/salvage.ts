@@ -2,26 +2,16 @@
  * Saves what can be read of a damaged database into a new one, row by row, and lists what could not be read. The damaged file
  * is only ever read: the work is done on a copy of it.
  *
- * A row whose page is gone fails alone: rows are asked for in order from the front until one fails, from the back until one
- * fails, and between the two each by its number.
+ * Where the database still knows its tables, rows are asked for in order. What is then missing, or all of it where the database
+ * knows no tables any more, is looked for on every page of the file.
  */
 import { copyFileSync, existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
+import { leafPages } from './leaf-pages.ts';
 import { type Raw, openRaw } from './raw.ts';
-
-/** Parents before children, so that links hold. */
-const TABLES = ['players', 'plans', 'takes'] as const;
-type Table = (typeof TABLES)[number];
-/** What must be readable JSON in a row. */
-const DOCUMENTS: Record<Table, string[]> = { players: [], plans: ['document'], takes: ['document'] };
-
-export interface Unreadable {
-  table: Table;
-  /** The first and last row number that gave nothing. */
-  rows: [number, number];
-  reason: string;
-}
+import { rowsInOrder } from './rows-in-order.ts';
+import { Saving, TABLES, type Table, type Unreadable } from './saving.ts';
 
 export interface Salvaged {
   file: string;
@@ -44,20 +34,16 @@ export async function salvage(
     const copy = join(work, basename(from));
     for (const rest of ['', '-wal']) if (existsSync(from + rest)) copyFileSync(from + rest, copy + rest);
     await open(to);
-    const source = await openRaw(copy, 'write');
     const target = await openRaw(to, 'write');
     try {
-      const saved = { players: 0, plans: 0, takes: 0 };
-      const unreadable: Unreadable[] = [];
-      for (const table of TABLES) {
-        await target.exec('BEGIN');
-        saved[table] = await salvageTable(source, target, table, unreadable);
-        await target.exec('COMMIT');
-      }
-      await mendLinks(target);
-      return { file: to, saved, unreadable };
+      const saving = await Saving.into(target);
+      await target.exec('BEGIN');
+      let missing = await byTables(copy, saving);
+      if (missing === null || missing.length > 0) missing = await byPages(copy, saving, missing);
+      await saving.mendLinks();
+      await target.exec('COMMIT');
+      return { file: to, saved: saving.saved, unreadable: [...saving.refused, ...missing] };
     } finally {
-      await source.close();
       await target.close();
     }
   } finally {
@@ -65,118 +51,82 @@ export async function salvage(
   }
 }
 
-type Row = Record<string, unknown> & { rowid: number };
-
-async function salvageTable(
-  source: Raw,
-  target: Raw,
-  table: Table,
-  unreadable: Unreadable[],
-): Promise<number> {
-  const columns = (await target.all<{ name: string }>(`PRAGMA table_info(${table})`)).map(({ name }) => name);
-  const taken = new Set<number>();
-  let saved = 0;
-  const keep = async (row: Row) => {
-    if (taken.has(row.rowid)) return;
-    taken.add(row.rowid);
-    const broken = DOCUMENTS[table].find((column) => !isJson(row[column]));
-    if (broken) {
-      unreadable.push({ table, rows: [row.rowid, row.rowid], reason: `its ${broken} is not readable` });
-      return;
-    }
-    const there = columns.filter((name) => row[name] !== undefined);
-    try {
-      await target.run(
-        `INSERT OR REPLACE INTO ${table} (${there.map((name) => `"${name}"`).join(', ')}) VALUES (${there.map(() => '?').join(', ')})`,
-        there.map((name) => row[name]),
-      );
-      saved++;
-    } catch (error) {
-      unreadable.push({ table, rows: [row.rowid, row.rowid], reason: (error as Error).message });
-    }
-  };
-  /** Row after row in one direction. @returns the last one met, and why it went no further. */
-  const walk = async (direction: 'ASC' | 'DESC', from: number) => {
-    const beyond = direction === 'ASC' ? '>' : '<';
-    let [at, met] = [from, false];
-    try {
-      for (;;) {
-        const [row] = await source.all<Row>(
-          `SELECT rowid AS rowid, * FROM ${table} NOT INDEXED WHERE rowid ${beyond} ? ORDER BY rowid ${direction} LIMIT 1`,
-          [at],
-        );
-        if (!row) return { at, met, failed: null };
-        at = row.rowid;
-        met = true;
-        await keep(row);
-      }
-    } catch (error) {
-      return { at, met, failed: (error as Error).message };
-    }
-  };
-  const front = await walk('ASC', -1);
-  if (front.failed === null) return saved;
-  const { at: reached, failed: reason } = front;
-  const back = await walk('DESC', Number.MAX_SAFE_INTEGER);
-  if (back.failed === null) return saved;
-  const until = back.met ? back.at : await highestRow(source, table, reached);
-  await between(source, table, reached + 1, until - 1, keep, (rows) =>
-    unreadable.push({ table, rows, reason }),
-  );
-  return saved;
-}
-
-/** How far row numbers may go where the end cannot be read: as many again as the file could hold at a row a page. */
-async function highestRow(source: Raw, table: Table, reached: number): Promise<number> {
+/** @returns what it could not reach; null where the file does not know its tables. */
+async function byTables(file: string, saving: Saving): Promise<Unreadable[] | null> {
+  const source = await openRaw(file, 'write');
   try {
-    const [{ top }] = await source.all<{ top: number | null }>(`SELECT max(rowid) AS top FROM ${table}`);
-    return (top ?? reached) + 1;
-  } catch {
-    const [{ page_count: pages }] = await source
-      .all<{ page_count: number }>('PRAGMA page_count')
-      .catch(() => [{ page_count: 0 }]);
-    return reached + pages + 1;
+    if (!(await knowsTables(source))) return null;
+    const missing: Unreadable[] = [];
+    for (const table of TABLES) missing.push(...(await rowsInOrder(source, table, saving)));
+    return missing;
+  } finally {
+    await source.close();
   }
 }
 
-/** One by one: a page that is gone costs the rows on it and no others. */
-async function between(
-  source: Raw,
-  table: Table,
-  from: number,
-  to: number,
-  keep: (row: Row) => Promise<void>,
-  lose: (rows: [number, number]) => void,
-): Promise<void> {
-  let lost: [number, number] | null = null;
-  for (let number = from; number <= to; number++) {
-    try {
-      const [row] = await source.all<Row>(
-        `SELECT rowid AS rowid, * FROM ${table} NOT INDEXED WHERE rowid = ?`,
-        [number],
-      );
-      if (lost) lose(lost);
-      lost = null;
-      if (row) await keep(row);
-    } catch {
-      lost = lost ? [lost[0], number] : [number, number];
+async function knowsTables(source: Raw): Promise<boolean> {
+  const names = TABLES.map((name) => `'${name}'`).join(', ');
+  const found = await source
+    .all<{ n: number }>(`SELECT count(*) AS n FROM sqlite_master WHERE type = 'table' AND name IN (${names})`)
+    .catch(() => [{ n: 0 }]);
+  return found[0].n === TABLES.length;
+}
+
+/**
+ * @param wanted what is missing; null for everything. Where the tables are known, only what they miss is taken: pages also
+ *   hold what was deleted.
+ * @returns what is still missing.
+ */
+async function byPages(
+  file: string,
+  saving: Saving,
+  wanted: readonly Unreadable[] | null,
+): Promise<Unreadable[]> {
+  const lost: Unreadable[] = [];
+  const isWanted = (table: Table, rowid: number) =>
+    !wanted ||
+    wanted.some((range) => range.table === table && range.rows[0] <= rowid && rowid <= range.rows[1]);
+  for await (const { page, rows } of leafPages(file)) {
+    if (rows === null) {
+      if (!wanted) lost.push({ table: null, rows: [page, page], reason: 'the page cannot be read' });
+      continue;
+    }
+    // The rows of one page are of one table.
+    const [table] = rows.flatMap(({ values }) => (values && tableOf(values)) ?? []);
+    if (!table) continue;
+    for (const { rowid, values } of rows) {
+      if (!isWanted(table, rowid)) continue;
+      if (values) await saving.keepValues(table, rowid, values);
+      else if (!wanted) lost.push({ table, rows: [rowid, rowid], reason: 'a page it goes on to is gone' });
     }
   }
-  if (lost) lose(lost);
+  return wanted ? wanted.flatMap((range) => without(range, saving)) : lost;
 }
 
-/** A take whose player or plan could not be read stays, without the link. */
-async function mendLinks(target: Raw): Promise<void> {
-  await target.exec(`UPDATE takes SET playerId = NULL WHERE playerId NOT IN (SELECT id FROM players);
-    UPDATE takes SET planId = NULL WHERE planId NOT IN (SELECT id FROM plans);`);
+const isId = (value: unknown) => typeof value === 'string' && /^[0-9a-f-]{36}$/.test(value);
+const isTime = (value: unknown) => typeof value === 'string' && /^\d{4}-\d\d-\d\d /.test(value);
+
+/** By what stands in its first columns, which no version has changed. */
+function tableOf([id, second, third, fourth, fifth]: readonly unknown[]): Table | null {
+  if (!isId(id)) return null;
+  const isLink = (value: unknown) => value === null || isId(value);
+  if (isLink(second) && isLink(third) && isTime(fourth)) return 'takes';
+  if (typeof fourth === 'number' && typeof fifth === 'string') return 'plans';
+  return isTime(fourth) && isTime(fifth) ? 'players' : null;
 }
 
-function isJson(value: unknown): boolean {
-  if (typeof value !== 'string') return false;
-  try {
-    JSON.parse(value);
-    return true;
-  } catch {
-    return false;
+/** What remains of a range when the rows that were found are taken out. */
+function without({ table, rows: [from, to], reason }: Unreadable, saving: Saving): Unreadable[] {
+  if (!table) return [];
+  const last = Math.min(to, saving.highest(table));
+  // An end that nobody knows, and nothing found.
+  if (last < from) return [{ table, rows: [from, to], reason }];
+  const left: Unreadable[] = [];
+  for (let number = from; number <= last; number++) {
+    if (saving.has(table, number)) continue;
+    const range = left.at(-1);
+    if (range?.rows[1] === number - 1) range.rows[1] = number;
+    else left.push({ table, rows: [number, number], reason });
   }
+  return left;
 }

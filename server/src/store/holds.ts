@@ -3,8 +3,7 @@ import { familyOf } from '@feldspar/core/practice';
 import { holdOfAlone } from '@feldspar/core/take';
 import type { Report } from '@feldspar/core/timing';
 import type { Database } from './database.ts';
-import { UnreadableRow } from './json-column.ts';
-import type { Row, TakeRow } from './models.ts';
+import type { TakeRow } from './models.ts';
 
 /** Tempos within so much of the slowest of a group are one tempo. */
 const SAME_TEMPO = 1.06;
@@ -26,9 +25,25 @@ export interface HoldGroup {
   takes: { id: string; startedAt: string; beats: number; range: [number, number]; toleranceMs: number }[];
 }
 
-type HoldRow = Row<TakeRow> & { hold: { beats: number; range: [number, number]; toleranceMs: number } };
 /** Small: neither the document nor what was done alone is read for the list. */
-const LISTED = ['id', 'planId', 'title', 'startedAt', 'quarterBpm', 'hold', 'estimator', 'updatedAt'];
+const LISTED = [
+  'id',
+  'planId',
+  'title',
+  'startedAt',
+  'quarterBpm',
+  'hold',
+  'estimator',
+  'updatedAt',
+] as const;
+type Figured = Pick<TakeRow, 'id' | 'planId' | 'title' | 'quarterBpm' | 'estimator'>;
+/** As the driver gives it. */
+type ListedRow = Figured & Record<'startedAt' | 'updatedAt', string> & { hold: string | null };
+interface HoldRow extends Figured {
+  startedAt: Date;
+  updatedAt: string;
+  hold: { beats: number; range: [number, number]; toleranceMs: number };
+}
 
 export class HoldStore {
   private readonly database: Database;
@@ -41,8 +56,10 @@ export class HoldStore {
 
   /** Groups in which at least one take carries the figure; the one practised last comes first. */
   async list(playerId: string | null): Promise<HoldGroup[]> {
+    // Plain rows: a thousand models would cost more than all that is computed of them.
     const rows = await this.database.models.takes.findAll({
-      attributes: LISTED,
+      raw: true,
+      attributes: [...LISTED],
       where: { playerId },
       order: [
         ['startedAt', 'DESC'],
@@ -50,7 +67,7 @@ export class HoldStore {
       ],
       limit: MOST_TAKES,
     });
-    const groups = grouped(rows.filter(carries));
+    const groups = grouped((rows as unknown as ListedRow[]).flatMap(withFigure));
     const recent = groups.map(recentOf);
     await this.pool(recent);
     return groups.map((group, i) => this.view(group, recent[i]));
@@ -94,11 +111,15 @@ export class HoldStore {
 }
 
 /** A row whose figure cannot be read carries none. */
-function carries(row: Row<TakeRow>): row is HoldRow {
+function withFigure({ hold, ...row }: ListedRow): HoldRow[] {
+  const startedAt = new Date(row.startedAt);
+  if (Number.isNaN(startedAt.getTime())) return [];
   try {
-    return row.hold?.beats != null && row.hold.range != null && !Number.isNaN(row.startedAt.getTime());
+    const figure = JSON.parse(hold ?? 'null') as Partial<HoldRow['hold']> | null;
+    const isWhole = figure?.beats != null && figure.range != null;
+    return isWhole ? [{ ...row, startedAt, hold: figure as HoldRow['hold'] }] : [];
   } catch (error) {
-    if (error instanceof UnreadableRow) return false;
+    if (error instanceof SyntaxError) return [];
     throw error;
   }
 }
@@ -113,10 +134,10 @@ function recentOf(group: HoldRow[]): HoldRow[] {
   return group.filter(({ startedAt }) => startedAt.getTime() >= oldestMs).slice(0, RECENT.takes);
 }
 
-const keyOf = (group: (HoldRow & { updatedAt?: Date })[]) =>
-  group.map(({ id, estimator, updatedAt }) => `${id} ${estimator} ${updatedAt?.getTime()}`).join(',');
+const keyOf = (group: HoldRow[]) =>
+  group.map(({ id, estimator, updatedAt }) => `${id} ${estimator} ${updatedAt}`).join(',');
 
-function practised({ planId, title }: TakeRow): Pick<HoldGroup, 'name' | 'family'> {
+function practised({ planId, title }: HoldRow): Pick<HoldGroup, 'name' | 'family'> {
   const family = planId === null ? null : familyOf(planId);
   return { name: family?.name ?? title, family: family?.number ?? null };
 }

@@ -6,6 +6,8 @@ import {
   FolderTrouble,
   backUp,
   databaseIn,
+  holdings,
+  readIdentity,
   restore,
   salvage,
   timeName,
@@ -36,12 +38,18 @@ const TOOLS: Record<string, (folder: string, file: string | undefined) => Promis
       `${to}\nholds ${saved.takes} takes, ${saved.plans} plans and ${saved.players} players that could be read.`,
     );
     for (const lost of unreadable) say(`Not readable: ${lostText(lost)}`);
+    const held = file ? null : readIdentity(folder);
+    if (held) say(`The folder held ${holdings(held)} on ${held.savedAt.slice(0, 10)}.`);
     say(`To go on with it: npm run restore ${to}`);
   },
 };
 
-const lostText = ({ table, rows: [from, to], reason }: Unreadable) =>
-  `${table}, ${from === to ? `row ${from}` : `rows ${from} to ${to}`}: ${reason}`;
+function lostText({ table, rows: [from, to], reason }: Unreadable): string {
+  const name = table === null ? 'page' : 'row';
+  const where =
+    from === to ? `${name} ${from}` : to === Infinity ? `${name} ${from} on` : `${name}s ${from} to ${to}`;
+  return `${table ?? 'the file'}, ${where}: ${reason}`;
+}
 
 /** @returns the exit code. */
 export async function runTool([name, file]: readonly string[]): Promise<number> {
