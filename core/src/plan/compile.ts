@@ -1,23 +1,24 @@
 /** compile(plan) -> timeline: every bar, click, silent stretch and expected onset, with its exact position and its time. */
 import {
   Fraction,
-  type Meter,
   barLength,
   parseFraction,
   secondsAlong,
   tempo,
   wholeNotesPerSecond,
 } from '../time/index.ts';
-import { GROOVES, type GrooveName, grooveLoop, isGroove } from './groove.ts';
+import { countInOf } from './count-in.ts';
+import { GROOVES, isGroove } from './groove.ts';
+import { layerClicks } from './layer-clicks.ts';
+import { meterOf } from './meter-of.ts';
 import { PlanError } from './plan-error.ts';
-import type { ClickLayer, FieldProblem, Plan, PlayLine, Section } from './schema.ts';
+import type { FieldProblem, Plan, PlayLine, Section } from './schema.ts';
 import { silentBars, thin } from './silence.ts';
 import { type Place, type Rule, type Spot, sequenceSpots, spotsOf } from './spots.ts';
 import type { Bar, Click, SilentStretch, Target, Timeline } from './timeline.ts';
 
 /** More events than any practice session needs; a plan beyond it is refused before it fills the memory. */
 export const MAX_EVENTS = 400_000;
-export const DEFAULT_VOICE = 'wood';
 /** What lines that name no part are called where several run at once; the first is the usual one. */
 const UNNAMED = ['hand', 'foot'] as const;
 
@@ -30,14 +31,12 @@ export function compile(plan: Plan): Timeline {
   const parts: string[] = [];
   const cursor = { timeS: 0, beat: 0 };
 
-  const countInBars = plan.countIn?.bars ?? 0;
-  if (countInBars > 0)
-    addSection(
-      countInSection(plan.sections[0], countInBars, plan.countIn?.voice),
-      0,
-      'countIn',
-      1 - countInBars,
-    );
+  const countIn = countInOf(plan);
+  if (countIn) {
+    addSection(countIn.section, 0, 'countIn', 1 - countIn.section.bars);
+    // Whole bars of it may hold more than are asked for.
+    clicks.splice(0, clicks.length - countIn.clicks);
+  }
   let number = 1;
   const sections: Timeline['sections'] = [];
   plan.sections.forEach((section, index) => {
@@ -55,6 +54,7 @@ export function compile(plan: Plan): Timeline {
     parts,
     silentStretches: silentStretches(bars),
     sections,
+    entersWhenReady: plan.countIn?.clicks !== undefined,
     endS: cursor.timeS,
   };
 
@@ -83,10 +83,7 @@ export function compile(plan: Plan): Timeline {
     }
     const place = { bar, barCount: section.bars, firstBar, startS: cursor.timeS, along };
 
-    const layers = section.clicks.flatMap((layer, i) =>
-      layer.groove === undefined ? clicksOf(layer, i, place) : grooveClicks(layer, i, meter, place),
-    );
-    layers.sort((a, b) => a.timeS - b.timeS);
+    const layers = layerClicks(section.clicks, meter, place);
     const thinned = thin(layers, section.silence, { firstBar, barCount: section.bars, section: index });
     // One by one: an hour of notes is more than a call can take as arguments.
     for (const click of thinned) clicks.push(bars[click.bar].silent ? { ...click, sounding: false } : click);
@@ -99,39 +96,6 @@ export function compile(plan: Plan): Timeline {
     cursor.timeS = endS;
     cursor.beat += section.bars * meter.beats;
   }
-}
-
-function clicksOf(layer: ClickLayer, index: number, place: Place): Click[] {
-  const accents = new Set((layer.accent ?? []).map((text) => parseFraction(text).toFraction()));
-  return spotsOf(layer, place).map((spot) => ({
-    timeS: spot.timeS,
-    bar: spot.bar,
-    position: spot.position,
-    voice: layer.voice ?? DEFAULT_VOICE,
-    accent: accents.has(spot.positionText),
-    gainDb: layer.gainDb ?? 0,
-    sounding: true,
-    layer: index,
-  }));
-}
-
-/** The loop, shifted as a whole: what leaves it at its end comes in again at its start. */
-function grooveClicks(layer: ClickLayer, index: number, meter: Meter, place: Place): Click[] {
-  const { length, strokes } = grooveLoop({ ...layer, groove: layer.groove as GrooveName }, meter);
-  const shift = parseFraction(layer.shift ?? '0');
-  return strokes.flatMap(({ position, voice }) => {
-    const from = position.add(shift).mod(length).toFraction();
-    return spotsOf({ every: length.toFraction(), from }, place).map((spot): Click => ({
-      timeS: spot.timeS,
-      bar: spot.bar,
-      position: spot.position,
-      voice: layer.voice ?? voice,
-      accent: false,
-      gainDb: layer.gainDb ?? 0,
-      sounding: true,
-      layer: index,
-    }));
-  });
 }
 
 /**
@@ -199,28 +163,6 @@ function targetsOf(
 function window(line: PlayLine, bars: number): { fromBar: number; untilBar: number } {
   const first = line.fromBar ?? (typeof line.from === 'number' ? line.from : 1);
   return { fromBar: first - 1, untilBar: Math.min(bars, line.until ?? bars) };
-}
-
-function countInSection(first: Section, bars: number, voice: string | undefined): Section {
-  const { beats, unit } = first.meter;
-  const at = Array.from({ length: beats }, (_, i) => new Fraction(unit).mul(i).toFraction());
-  return {
-    bars,
-    meter: first.meter,
-    tempo: { bpm: first.tempo.bpm, beat: first.tempo.beat },
-    // A groove's layer may name no voice of its own: the count-in is then the usual click.
-    clicks: [{ at, accent: ['0'], voice: voice ?? first.clicks[0]?.voice ?? DEFAULT_VOICE }],
-    play: [],
-  };
-}
-
-/** The meter of a section, exact. */
-export function meterOf(section: Pick<Section, 'meter'>): Meter {
-  return {
-    beats: section.meter.beats,
-    unit: parseFraction(section.meter.unit),
-    groups: section.meter.groups,
-  };
 }
 
 function silentStretches(bars: readonly Bar[]): SilentStretch[] {

@@ -1,6 +1,8 @@
 export * from './schema.ts';
 export * from './timeline.ts';
 export * from './compile.ts';
+export { DEFAULT_VOICE } from './layer-clicks.ts';
+export * from './meter-of.ts';
 export * from './facts.ts';
 export * from './retempo.ts';
 export * from './plan-error.ts';

@@ -237,8 +237,14 @@ export const planSchema = z.strictObject({
   title: z.string({ error: 'give the plan a title' }).trim().min(1, 'give the plan a title').max(160),
   countIn: z
     .strictObject({
-      bars: wholeNumber(0, 16, 'bars of count-in'),
+      bars: wholeNumber(0, 16, 'bars of count-in').optional(),
+      clicks: wholeNumber(1, 32, 'clicks of count-in').optional(),
       voice: z.string().min(1).max(40).optional(),
+    })
+    .superRefine(requireOneOf(['bars', 'clicks'], 'a count-in'))
+    .refine(({ clicks, voice }) => clicks === undefined || voice === undefined, {
+      path: ['voice'],
+      error: 'where the click alone counts in it keeps its own voice; leave "voice" out',
     })
     .optional(),
   sections: z

@@ -70,6 +70,8 @@ export interface Timeline {
   silentStretches: SilentStretch[];
   /** In order, with the numbers of their first and last bars; a bar's `section` is its place here. */
   sections: { name?: string; fromBar: number; toBar: number }[];
+  /** The count-in is the plan's own click alone: the player comes in when he has found it, and misses nothing before. */
+  entersWhenReady: boolean;
   /** The end of the last bar. */
   endS: number;
 }

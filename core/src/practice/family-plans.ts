@@ -7,7 +7,7 @@ import {
   inverted,
   unison,
 } from '../plan/index.ts';
-import { type ReadyPlan, ready } from './ready-plans.ts';
+import { CLICKS_TO_FIND, type ReadyPlan, ready } from './ready-plans.ts';
 import { stopTime } from './stop-time.ts';
 
 const FOUR_FOUR = { beats: 4, unit: '1/4' };
@@ -41,6 +41,11 @@ function grouping(notes: number, bars: number): Section {
 /** Counted in by the voice: numbers and two words. */
 function spoken({ plan, ...rest }: ReadyPlan): ReadyPlan {
   return { ...rest, plan: { ...plan, countIn: { bars: 1, voice: 'count' } } };
+}
+
+/** Counted in by the click that is to be found, and by nothing else. */
+function sought({ plan, ...rest }: ReadyPlan): ReadyPlan {
+  return { ...rest, plan: { ...plan, countIn: { clicks: CLICKS_TO_FIND } } };
 }
 
 /** Three and three and two eighths, each group's first accented. */
@@ -103,15 +108,22 @@ export const FAMILY_PLANS: readonly ReadyPlan[] = [
     { name: 'last sixteenths', bars: 8, ...at(88), clicks: [{ every: '1/4', from: '3/16' }], play: QUARTERS },
     { name: 'on the beat', bars: 4, ...at(88), clicks: [{ every: '1/4' }], play: QUARTERS },
   ]),
-  ready(id(17), 'Dotted quarters in a slow 3', 'Hear a plain click as something else, without touching it.', [
-    {
-      bars: 24,
-      meter: { beats: 3, unit: '1/4' },
-      tempo: { bpm: 90, beat: '1/4' },
-      clicks: [{ every: '3/8' }],
-      play: QUARTERS,
-    },
-  ]),
+  sought(
+    ready(
+      id(17),
+      'Dotted quarters in a slow 3',
+      'Hear a plain click as something else, without touching it.',
+      [
+        {
+          bars: 24,
+          meter: { beats: 3, unit: '1/4' },
+          tempo: { bpm: 90, beat: '1/4' },
+          clicks: [{ every: '3/8' }],
+          play: QUARTERS,
+        },
+      ],
+    ),
+  ),
   ready(id(18), 'The shifted groove', 'Keep the beat against the pull of the ear.', [
     { name: 'straight', bars: 4, ...at(80), clicks: drums(), play: [{ at: ['0', '1/2'] }] },
     {
@@ -151,12 +163,14 @@ export const FAMILY_PLANS: readonly ReadyPlan[] = [
   ready(id(30), 'Stop time with a fill', 'Count on while the drums run through the stop.', [
     ...stopTime({ bars: 1, ...at(96), clicks: drums(), play: QUARTERS }, { every: 4, rounds: 5, fill: true }),
   ]),
-  ready(id(22), 'The slow click moves', 'Clap every beat so that the one slow click lands where you say.', [
-    slowClick(1, 4),
-    slowClick(3, 6),
-    slowClick(2, 6),
-    slowClick(4, 6),
-  ]),
+  sought(
+    ready(id(22), 'The slow click moves', 'Clap every beat so that the one slow click lands where you say.', [
+      slowClick(1, 4),
+      slowClick(3, 6),
+      slowClick(2, 6),
+      slowClick(4, 6),
+    ]),
+  ),
   ready(
     id(23),
     'Half, double, and back',

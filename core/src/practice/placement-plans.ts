@@ -5,7 +5,7 @@
 import { type Plan, documentRate } from '../plan/index.ts';
 import { PARTS, type Placement, clicksInBar, feltTempo, onceABar, placements } from '../reference/index.ts';
 import { Fraction, type Tempo } from '../time/index.ts';
-import type { ReadyPlan } from './ready-plans.ts';
+import { CLICKS_TO_FIND, type ReadyPlan } from './ready-plans.ts';
 
 const BARS = 16;
 /** Where a placement starts unless a click speed is given (practice): a comfortable click, and the slow single one. */
@@ -52,14 +52,14 @@ export function placementPlanOf(id: string): ReadyPlan | null {
   };
 }
 
-/** The placement as a plan: count in with all beats, then only the click, in its place. */
+/** The placement as a plan: the click alone, in its place; whoever has found it comes in. */
 export function placementPlan(placement: Placement, felt: Tempo): Plan {
   const { meter, name } = placement;
   return {
     format: 'feldspar-plan',
     version: 1,
     title: `The click as ${name}`,
-    countIn: { bars: 1 },
+    countIn: { clicks: CLICKS_TO_FIND },
     sections: [
       {
         name: `click on ${name}`,

@@ -11,6 +11,9 @@ export interface ReadyPlan {
   plan: Plan;
 }
 
+/** Where a click has to be found it sounds so often before the first bar: all there is to hear, and it tells no beat. */
+export const CLICKS_TO_FIND = 4;
+
 const FOUR_FOUR = { beats: 4, unit: '1/4' };
 const QUARTERS: Section['play'] = [{ every: '1/4' }];
 

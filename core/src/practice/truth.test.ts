@@ -171,6 +171,17 @@ const ROWS: [family: number, plan: string, who: string, fault: Fault, first: Par
     { code: 'alone', verdict: 'rushing' },
   ],
   [
+    15,
+    'The slow click moves',
+    'never finds the click where it moved first',
+    (timeline, seed) => {
+      const wandering = (target: Target) => (inSection(/beat 3/)(target, timeline) ? 1 : 0);
+      let note = 0;
+      return aside((target) => wandering(target) * (note++ % 2 ? 120 : -120))(timeline, seed);
+    },
+    { code: 'entry', kind: 'moved', beats: null },
+  ],
+  [
     16,
     'Half, double, and back',
     'is 45 ms early all through double time',

@@ -97,6 +97,7 @@ export function playedPart(timeline: Timeline, stoppedAtS: number): Timeline {
     sections: timeline.sections
       .filter(({ fromBar }) => fromBar <= bars[last].number)
       .map((section) => ({ ...section, toBar: Math.min(section.toBar, bars[last].number) })),
+    entersWhenReady: timeline.entersWhenReady,
     endS: bars[last].endS,
   };
 }

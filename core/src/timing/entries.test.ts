@@ -26,6 +26,63 @@ describe('joining in', () => {
   });
 });
 
+describe('a click that is all there is', () => {
+  // Beat 2 of 4 at quarter = 100: a click every 2.4 s, the first at 0.6 s.
+  const timeline = compile({
+    ...plan({ bars: 8, clicks: [{ at: ['1/4'] }] }),
+    countIn: { clicks: 4 },
+  });
+  const played = (from: number, ms: (i: number) => number = () => 0, to = Infinity) =>
+    measure(
+      timeline,
+      timeline.targets.slice(from, to).map(({ timeS }, i) => ({ timeS: timeS + ms(i) / 1000 })),
+    );
+
+  it('is found by who comes in with it after the fourth: beat 16 less the first one before the click', () => {
+    expect(played(0).entries).toEqual([
+      expect.objectContaining({ kind: 'found', bar: 1, beats: 15, clicks: 4, heldBeats: 31 }),
+    ]);
+  });
+
+  it('what was not played before he came in was not missed', () => {
+    const { entries, counts } = played(10);
+    expect(counts).toEqual({ targets: 22, matched: 22, missed: 0, extra: 0 });
+    // Bars 1 and 2 have a click each, and bar 3 on its second beat; he comes in on the third.
+    expect(entries[0]).toMatchObject({ beats: 25, clicks: 7, heldBeats: 21 });
+  });
+
+  it('what is left out after that is missed', () => {
+    const report = measure(
+      timeline,
+      timeline.targets.filter((_, i) => i >= 4 && i !== 20).map(({ timeS }) => ({ timeS })),
+    );
+    expect(report.counts).toMatchObject({ targets: 28, missed: 1 });
+  });
+
+  it('is held until four notes in a row lie elsewhere', () => {
+    expect(played(0, (i) => (i >= 12 && i < 18 ? 130 : 0)).entries[0]).toMatchObject({ heldBeats: 11 });
+  });
+
+  it('is never found by who wanders, and the reading says so', () => {
+    const { entries, findings } = played(0, (i) => (i % 2 ? 110 : -110));
+    expect(entries[0]).toMatchObject({ kind: 'found', beats: null });
+    expect(findings).toContainEqual({ code: 'entry', kind: 'found', bar: 1, beats: null });
+  });
+
+  it('of a player who took it for his beat only that is said', () => {
+    const off = compile({
+      ...plan({ bars: 12, clicks: [{ at: ['3/8'] }] }),
+      countIn: { clicks: 4 },
+    });
+    const { findings } = measure(
+      off,
+      off.targets.map(({ timeS }) => ({ timeS: timeS + 0.3 })),
+    );
+    expect(findings[0]).toMatchObject({ code: 'turned round' });
+    expect(findings.filter(({ code }) => code === 'entry')).toEqual([]);
+  });
+});
+
 describe('the click that moves', () => {
   const timeline = compile(
     plan(

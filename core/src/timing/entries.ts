@@ -1,4 +1,7 @@
-/** How soon a player is with the click: where he joins in, comes back in after bars of rest, and where the click has moved. */
+/**
+ * How soon a player is with the click: where he finds it by himself, joins in, comes back in after bars of rest, and where the click
+ * has moved; and of a click that had to be found, how long he held it.
+ */
 import { type Timeline, beatOf, beatSeconds } from '../plan/index.ts';
 import { mean, median, standardDeviation } from '../stats/index.ts';
 import { tempoPercent } from './drift.ts';
@@ -42,16 +45,45 @@ export function entriesOf(
       errorMs: first && Math.abs(scene.beats[first.target] - beat) < 1e-6 ? first.asynchronyMs : null,
       tempoPercent: tempoOf(scene, within, timeline.bars[bar].meter.beats),
     };
-    const start = within.findIndex((_, first) => {
-      const row = within.slice(first, first + HELD_HITS);
-      return row.length === HELD_HITS && row.every(held);
-    });
+    const start = firstRow(within, held);
     const number = timeline.bars[bar].number;
     if (start < 0)
       return { kind, bar: number, beats: null, ...own, why: `never ${HELD_HITS} hits in a row with it` };
-    const beats = Math.round(1e6 * (scene.beats[within[start].target] - beat)) / 1e6;
-    return { kind, bar: number, beats, ...own };
+    const foundAt = scene.beats[within[start].target];
+    const sought =
+      kind === 'found' || kind === 'moved'
+        ? {
+            clicks: clicksFrom(timeline, beat, foundAt),
+            heldBeats: exactBeats(heldUntil(scene, within.slice(start), held) - foundAt),
+          }
+        : {};
+    return { kind, bar: number, beats: exactBeats(foundAt - beat), ...own, ...sought };
   });
+}
+
+const exactBeats = (beats: number) => Math.round(1e6 * beats) / 1e6;
+
+/** Index of the first of so many in a row of which this is so; -1 for none. */
+function firstRow(within: readonly Match[], is: (match: Match) => boolean): number {
+  return within.findIndex((_, first) => {
+    const row = within.slice(first, first + HELD_HITS);
+    return row.length === HELD_HITS && row.every(is);
+  });
+}
+
+/** The beat of the last held note before so many in a row that were not; or the last one. */
+function heldUntil({ beats }: Scene, from: readonly Match[], held: (match: Match) => boolean): number {
+  const lost = firstRow(from, (match) => !held(match));
+  const kept = (lost < 0 ? from : from.slice(0, lost)).filter(held);
+  return beats[kept[kept.length - 1].target];
+}
+
+/** Clicks that sounded from one beat to another, both included. */
+function clicksFrom({ bars, clicks }: Timeline, fromBeat: number, toBeat: number): number {
+  return clicks.filter(({ bar, position, sounding }) => {
+    const at = beatOf(bars[bar], position);
+    return sounding && at >= fromBeat - 1e-6 && at <= toBeat + 1e-6;
+  }).length;
 }
 
 /** Where the player sits with the click: the median of the notes that have one, or, where none has, of those between clicks. */
@@ -103,7 +135,10 @@ function startsOf(timeline: Timeline, part: string | undefined): Start[] {
   const played = bars.findIndex(({ kind }) => kind === 'play');
   // Stopped in the count-in: nothing was entered.
   if (played < 0) return [];
-  if (first && first.bar > played)
+  const [heard] = timeline.clicks;
+  if (timeline.entersWhenReady && heard)
+    starts.push({ kind: 'found', bar: played, beat: beatOf(bars[heard.bar], heard.position) });
+  else if (first && first.bar > played)
     starts.push({ kind: 'joined', bar: first.bar, beat: beatOf(bars[first.bar], first.position) });
   const mine = targets.filter(({ voice, optional }) => voice === part && !optional);
   const beats = mine.map(({ bar, position }) => beatOf(bars[bar], position));

@@ -9,6 +9,9 @@ const bars = { fromBar: z.number().int(), toBar: z.number().int() };
 
 export const VERDICTS = ['steady', 'rushing', 'dragging', 'unclear'] as const;
 
+/** Found: the click was all there was. Moved: it went to another place. */
+export const ENTRY_KINDS = ['found', 'joined', 'reentered', 'moved'] as const;
+
 export const findingSchema = z.discriminatedUnion('code', [
   z.object({ code: z.literal('nothing heard') }),
   z.object({
@@ -68,9 +71,11 @@ export const findingSchema = z.discriminatedUnion('code', [
   z.object({ code: z.literal('slipped'), gapBeats: z.number(), beats: z.number().int() }),
   z.object({
     code: z.literal('entry'),
-    kind: z.enum(['joined', 'reentered', 'moved']),
+    kind: z.enum(ENTRY_KINDS),
     bar: z.number().int(),
     beats: z.number().nullable(),
+    clicks: z.number().int().optional(),
+    heldBeats: z.number().optional(),
   }),
   z.object({
     code: z.literal('re-entry'),

@@ -78,7 +78,8 @@ function isToMend(finding: Finding, { clicked }: Figures): boolean {
     case 're-entry':
       return Math.abs(finding.meanMs - (clicked.meanMs ?? 0)) >= HEARD_ASIDE_MS;
     case 'entry':
-      return finding.beats === null || finding.beats >= SLOW_ENTRY_BEATS;
+      // Listening first is no fault.
+      return finding.beats === null || (finding.kind !== 'found' && finding.beats >= SLOW_ENTRY_BEATS);
     case 'limbs':
       return finding.leads !== null && finding.spreadMs >= HEARD_ASIDE_MS;
     case 'lengths':
@@ -194,16 +195,21 @@ function slipFinding({ gaps }: Figures): Finding[] {
   return slipped ? [{ code: 'slipped', gapBeats: slipped.beats, beats: slipped.slippedBeats! }] : [];
 }
 
-/** All returns after a stop together; of the others the one that took longest, or was never found. */
-function entryFindings({ entries, reentry }: Figures): Finding[] {
+/** How the click was found; all returns after a stop together; of the others the one that took longest, or was never found. */
+function entryFindings({ entries, reentry, turned }: Figures): Finding[] {
   const together = reentry && reentry.meanMs !== null && reentry.n >= FEWEST_REENTRIES ? reentry : null;
-  const single = entries.filter(({ kind }) => !together || kind !== 'reentered');
+  const found = entries.filter(({ kind }) => kind === 'found');
+  const single = entries.filter(({ kind }) => kind !== 'found' && !(together && kind === 'reentered'));
   const lost = single.find(({ beats }) => beats === null);
   const slowest = single.reduce<(typeof single)[number] | null>(
     (worst, entry) => ((entry.beats ?? 0) > (worst?.beats ?? 0) ? entry : worst),
     null,
   );
   const named = lost ?? slowest;
+  // Who stood on the click's beat has not failed to find it: that is said already.
+  const told = [...found, ...(named ? [named] : [])].filter(
+    ({ beats }) => beats !== null || turned.length === 0,
+  );
   return [
     ...(together
       ? [
@@ -216,7 +222,10 @@ function entryFindings({ entries, reentry }: Figures): Finding[] {
           },
         ]
       : []),
-    ...(named ? [{ code: 'entry' as const, kind: named.kind, bar: named.bar, beats: named.beats }] : []),
+    ...told.map(({ kind, bar, beats, clicks, heldBeats }): FindingOf<'entry'> => {
+      const held = heldBeats === undefined ? {} : { heldBeats };
+      return { code: 'entry', kind, bar, beats, ...(clicks === undefined ? {} : { clicks }), ...held };
+    }),
   ];
 }
 

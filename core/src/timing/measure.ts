@@ -72,8 +72,7 @@ export function measureWithAlone(
   const isAlone = (target: number) => scene.gapOf[target] >= 0;
   const hasClick = (target: number) => scene.withClick[target] === 1;
   const gaps = measureGaps(scene, clear, disturbances, tolerance, turned.touches);
-  // A place of free playing that was left empty is no target.
-  const targets = timeline.targets.filter(({ optional }) => !optional).length;
+  const targets = askedTargets(timeline, matches);
   const free = matches.filter(({ target }) => timeline.targets[target].optional).length;
   const intervals = aloneIn(gaps);
   const { differences: alone, perGap, beatMs } = intervals;
@@ -135,6 +134,18 @@ function matched(timeline: Timeline, hits: readonly Hit[], latencyMs: number, ju
   const hitS = ({ target, asynchronyMs }: Match) => timeline.targets[target].timeS + asynchronyMs / 1000;
   const clear = turned.found.length === 0 ? matches : matches.filter((match) => !turned.at(hitS(match)));
   return { scene, matches, extra, turned, clear };
+}
+
+/**
+ * How many notes were asked for. A place of free playing that was left empty is none, nor is what came before the entry of a player
+ * who comes in when he is ready.
+ */
+function askedTargets({ targets, entersWhenReady }: Timeline, matches: readonly Match[]): number {
+  const fromS =
+    entersWhenReady && matches.length > 0
+      ? matches.reduce((first, { target }) => Math.min(first, targets[target].timeS), Infinity)
+      : -Infinity;
+  return targets.filter(({ optional, timeS }) => !optional && timeS >= fromS).length;
 }
 
 function aloneIn(gaps: readonly MeasuredGap[]): AloneIntervals {

@@ -3,7 +3,7 @@
  * A figure that the take cannot support is null, with the reason in `why` beside it.
  */
 import { z } from 'zod';
-import { VERDICTS, findingSchema } from './finding-schema.ts';
+import { ENTRY_KINDS, VERDICTS, findingSchema } from './finding-schema.ts';
 
 const figure = z.number().nullable();
 const interval = z.tuple([z.number(), z.number()]).nullable();
@@ -131,12 +131,18 @@ export const reportSchema = z.object({
     why,
   }),
   lengths: z.object({ n: z.number().int(), meanRatio: figure, why }),
-  /** Where the player joined in, came back in after a rest of a bar or more, or the click moved, and how many beats it took to be with it. */
+  /**
+   * Where the player sought the click that was all he had, joined in, came back in after a rest of a bar or more, or the click moved;
+   * and how many beats it took to be with it.
+   */
   entries: z.array(
     z.object({
-      kind: z.enum(['joined', 'reentered', 'moved']),
+      kind: z.enum(ENTRY_KINDS),
       bar: z.number().int(),
       beats: figure,
+      /** Of a click that was sought and found: how often it had sounded by then, and for how many beats it was held. */
+      clicks: z.number().int().optional(),
+      heldBeats: z.number().optional(),
       /** Of the first note, against the pulse; null where it was left out. */
       errorMs: figure,
       /** Of the first bar, from its first note to its last: positive is fast. */

@@ -91,6 +91,15 @@ it.each<[Finding, RegExp]>([
     { code: 're-entry', times: 5, meanMs: 45, sdMs: 8, percent: 0.4 },
     /^After the rests you come back in 45 ms late on average \(5 times, spread 8 ms\), 0\.4 % fast in the first bar\.$/,
   ],
+  [
+    { code: 'entry', kind: 'found', bar: 1, beats: 15, clicks: 4, heldBeats: 31 },
+    /^You found the click after 4 clicks \(15 beats\), and held it for 31 beats\.$/,
+  ],
+  [{ code: 'entry', kind: 'found', bar: 1, beats: null }, /^You did not find the click/],
+  [
+    { code: 'entry', kind: 'moved', bar: 5, beats: 1, clicks: 1, heldBeats: 19 },
+    /^Where the click moved, at bar 5, you were with it after 1 beat, and held it for 19 beats\.$/,
+  ],
   [{ code: 'wrong notes', missed: 1, extra: 2 }, /^1 note missed, 2 hits too many\.$/],
   [{ code: 'too little', matched: 1, targets: 2 }, /^Too little to say: 1 hit of 2\./],
 ])('%j', (finding, words) => expect(sentenceOf(finding)).toMatch(words));

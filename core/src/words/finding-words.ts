@@ -46,16 +46,7 @@ const WORDS: { [Code in Finding['code']]: (finding: FindingOf<Code>) => string }
     `In ${name === undefined ? '' : `“${name}”, `}${barsWords(fromBar, toBar)}${name === undefined ? '' : ','} you are ${earlyLate(asideMs)} against the other sections.`,
   slipped: ({ gapBeats, beats }) =>
     `In the silence of ${plural(gapBeats, 'beat')} you ${beats > 0 ? 'lost' : 'gained'} ${plural(Math.abs(beats), 'whole beat')}: count aloud through it.`,
-  entry: ({ kind, bar, beats }) => {
-    const what = {
-      joined: `Joining in at bar ${bar}`,
-      reentered: `Coming back in at bar ${bar}`,
-      moved: `Where the click moved, at bar ${bar},`,
-    }[kind];
-    return beats === null
-      ? `${what} you were never with it for four notes in a row.`
-      : `${what} you were with it after ${plural(beats, 'beat')}.`;
-  },
+  entry: entryWords,
   're-entry': ({ times, meanMs, sdMs, percent }) =>
     `After the rests you come back in ${earlyLate(meanMs)} on average (${plural(times, 'time')}${spreadWords(sdMs)})${percent === null ? '' : `, ${fastSlow(percent)} in the first bar`}.`,
   intended: intendedWords,
@@ -75,6 +66,23 @@ const WORDS: { [Code in Finding['code']]: (finding: FindingOf<Code>) => string }
   offset: ({ meanMs }) =>
     `With the click you sit ${earlyLate(meanMs)}; that is habit and equipment together, not drift.`,
 };
+
+function entryWords({ kind, bar, beats, clicks, heldBeats }: FindingOf<'entry'>): string {
+  const held =
+    heldBeats === undefined || heldBeats === 0 ? '' : `, and held it for ${plural(heldBeats, 'beat')}`;
+  if (kind === 'found')
+    return beats === null || clicks === undefined
+      ? 'You did not find the click: you were never with it for four notes in a row. Say where it falls before you play.'
+      : `You found the click after ${plural(clicks, 'click')} (${plural(beats, 'beat')})${held}.`;
+  const what = {
+    joined: `Joining in at bar ${bar}`,
+    reentered: `Coming back in at bar ${bar}`,
+    moved: `Where the click moved, at bar ${bar},`,
+  }[kind];
+  return beats === null
+    ? `${what} you were never with it for four notes in a row.`
+    : `${what} you were with it after ${plural(beats, 'beat')}${held}.`;
+}
 
 function interruptedWords({ at, trustedFromBar }: FindingOf<'interrupted'>): string {
   const where = at.map(({ bar, lostMs }) => `bar ${bar} (${whole(Math.abs(lostMs))} ms)`).join(', ');

@@ -15,6 +15,7 @@ const ms = (value: number) => `${oneDecimal(value)} ms`;
 const percent = (share: number) => `${Math.round(100 * share)} %`;
 
 const ENTRIES: Record<Report['entries'][number]['kind'], string> = {
+  found: 'The click alone',
   joined: 'Joining in',
   reentered: 'Coming back in',
   moved: 'The click moved',
@@ -149,10 +150,11 @@ export function figureRows(report: Report): FigureRow[] {
         why,
       ),
     ),
-    ...report.entries.map(({ kind, bar, beats, why }) =>
+    ...report.entries.map(({ kind, bar, beats, clicks, heldBeats, why }) =>
       row(
-        `${ENTRIES[kind]} at bar ${bar}`,
-        beats !== null && `with it after ${plural(beats, 'beat')}`,
+        kind === 'found' ? ENTRIES.found : `${ENTRIES[kind]} at bar ${bar}`,
+        beats !== null &&
+          `with it after ${clicks === undefined ? '' : `${plural(clicks, 'click')}, `}${plural(beats, 'beat')}${heldBeats === undefined ? '' : `; held for ${plural(heldBeats, 'beat')}`}`,
         'How soon four notes in a row lay where you sit with the click.',
         why,
       ),

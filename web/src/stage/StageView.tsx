@@ -261,7 +261,7 @@ function Count({ now, shared }: { now: BeatState; shared: boolean }) {
           color: countIn ? 'text.secondary' : counted ? 'text.primary' : 'core.player',
         }}
       >
-        {counted ? now.beat || '·' : INSTEAD[now.click]}
+        {counted ? now.beat || '·' : countIn ? 'listen' : INSTEAD[now.click]}
       </Box>
       <Box
         sx={{
@@ -274,7 +274,7 @@ function Count({ now, shared }: { now: BeatState; shared: boolean }) {
         {now.shows !== 'nothing' && !countIn && <Box aria-hidden="true">{`bar ${now.barNumber}`}</Box>}
         {/* Read out when it changes: the section and what to do in it, never every bar. */}
         <Box role="status">
-          {countIn && <Box>count-in</Box>}
+          {countIn && <Box>{now.seeks ? 'come in when you have it' : 'count-in'}</Box>}
           {name && <Box>{name}</Box>}
           {task && <Box sx={{ color: 'text.secondary' }}>{task}</Box>}
           {!countIn && (

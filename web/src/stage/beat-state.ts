@@ -1,5 +1,5 @@
 /** What the stage says at a moment of the timeline: count, bar, section, and whether the click is there. Pure. */
-import { type Timeline, barIndexAt } from '@feldspar/core/plan';
+import { type Bar, type Timeline, barIndexAt } from '@feldspar/core/plan';
 import { type Gap, findGaps } from '@feldspar/core/timing';
 import type { Shown } from './shown.ts';
 
@@ -15,6 +15,8 @@ export interface BeatState {
   click: 'silent' | 'sparse' | 'sounding';
   /** What may be shown of the beat: all of it where every beat has its click, elsewhere what the player chose. */
   shows: Shown;
+  /** He is still listening for where the click falls. */
+  seeks: boolean;
   section: { name: string | null; task: string | null; firstRow: number };
   /** Bars of the silence that is on, as the plan says them; null elsewhere. */
   silentBars: number | null;
@@ -38,7 +40,9 @@ export function stageSceneOf(timeline: Timeline): StageScene {
     const beat = position.div(bars[bar].meter.unit).valueOf();
     if (sounding && Number.isInteger(Math.round(1e6 * beat) / 1e6)) beats[bar].add(Math.round(beat));
   }
-  const marked = bars.map(({ kind, meter }, i) => kind === 'countIn' || beats[i].size >= meter.beats);
+  const marked = bars.map(
+    ({ kind, meter }, i) => (kind === 'countIn' && !timeline.entersWhenReady) || beats[i].size >= meter.beats,
+  );
   const enters = sections.map(({ fromBar }, section): number | null => {
     const first = targets.find(({ bar }) => bars[bar].kind === 'play' && bars[bar].section === section);
     const number = first && bars[first.bar].number;
@@ -50,8 +54,9 @@ export function stageSceneOf(timeline: Timeline): StageScene {
 /**
  * @param positionS before zero is the breath before the count-in: beat 0.
  * @param choice what the player wants to see where the beat has no click. The ear is trained, not the eye.
+ * @param found whether he has found a click that has to be found; nothing is shown before.
  */
-export function beatStateAt(scene: StageScene, positionS: number, choice: Shown): BeatState {
+export function beatStateAt(scene: StageScene, positionS: number, choice: Shown, found: boolean): BeatState {
   const { timeline, gaps, marked, enters } = scene;
   const { bars, endS, sections, silentStretches } = timeline;
   const index = barIndexAt(bars, positionS);
@@ -63,6 +68,7 @@ export function beatStateAt(scene: StageScene, positionS: number, choice: Shown)
   const stretch = bar.silent
     ? silentStretches.find(({ firstBar, lastBar }) => firstBar <= index && index <= lastBar)
     : undefined;
+  const seeks = timeline.entersWhenReady && !found;
   const inGap = !bar.silent && !marked[index] && isInGap(gaps, positionS);
   return {
     phase: bar.kind,
@@ -71,16 +77,22 @@ export function beatStateAt(scene: StageScene, positionS: number, choice: Shown)
     barNumber: bar.number,
     row: index - firstPlayed,
     click: bar.silent ? 'silent' : inGap ? 'sparse' : 'sounding',
-    shows: marked[index] ? 'beat' : choice,
+    shows: marked[index] ? 'beat' : seeks ? 'nothing' : choice,
+    seeks,
     section: {
       name: bar.kind === 'play' ? (section?.name ?? null) : null,
-      task:
-        enter !== null && bar.kind === 'play' && bar.number < enter ? `stay out until bar ${enter}` : null,
+      task: bar.kind === 'play' ? taskIn(bar, enter, seeks) : null,
       firstRow: bars.findIndex((b) => b.kind === 'play' && b.section === bar.section) - firstPlayed,
     },
     silentBars: stretch ? stretch.lastBar - stretch.firstBar + 1 : null,
     leftS: Math.max(0, endS - positionS),
   };
+}
+
+/** @param enter the bar in which the section's part enters, where that is not its first. */
+function taskIn({ number }: Bar, enter: number | null, seeks: boolean): string | null {
+  if (enter !== null && number < enter) return `stay out until bar ${enter}`;
+  return seeks ? 'come in when you have it' : null;
 }
 
 /** Gaps lie in order; one that follows another at a click is the same wait to the player. */

@@ -4,6 +4,7 @@ import { measureTake, simulatedTake } from '@feldspar/core/take';
 import { coreOfTimeline } from '../core-sample/model.ts';
 import { GROWING } from '../testing/documents.ts';
 import { beatStateAt, stageSceneOf } from './beat-state.ts';
+import { hasFound } from './found.ts';
 import { limbsOf, swapLimbs, tapOfLimb } from './limbs.ts';
 import type { Shown } from './shown.ts';
 import { windowOf } from '../core-sample/window.ts';
@@ -103,13 +104,13 @@ describe('what the stage says', () => {
     ['their second bar says the same', 28.1 * beatS, { click: 'silent', silentBars: 2 }],
     ['after the end', 500, { barNumber: 20, beat: 4, leftS: 0 }],
   ])('%s', (_, positionS, expected) => {
-    expect(beatStateAt(scene, positionS, 'nothing')).toMatchObject({ ...expected });
+    expect(beatStateAt(scene, positionS, 'nothing', false)).toMatchObject({ ...expected });
   });
 
-  const said = (title: string, bar: number, choice: Shown = 'nothing') => {
+  const said = (title: string, bar: number, choice: Shown = 'nothing', found = false) => {
     const timeline = compile(ALL_READY_PLANS.find(({ plan }) => plan.title === title)!.plan);
     const { startS, endS } = timeline.bars.find(({ number }) => number === bar)!;
-    return beatStateAt(stageSceneOf(timeline), startS + 0.6 * (endS - startS), choice);
+    return beatStateAt(stageSceneOf(timeline), startS + 0.6 * (endS - startS), choice, found);
   };
 
   it.each([
@@ -131,6 +132,49 @@ describe('what the stage says', () => {
 
   it('a player who asks for it sees bar and beat all the same', () => {
     expect(said('One click a bar', 5, 'beat')).toMatchObject({ shows: 'beat', barNumber: 5, beat: 3 });
+  });
+
+  it.each(['Dotted quarters in a slow 3', 'The slow click moves'])(
+    '%s: until the click is found no beat is shown, whatever was chosen; the count-in shows none either',
+    (title) => {
+      const task = 'come in when you have it';
+      const section = expect.objectContaining({ task }) as object;
+      expect(said(title, 3, 'beat')).toMatchObject({ shows: 'nothing', seeks: true, section });
+      expect(said(title, 0, 'beat')).toMatchObject({ phase: 'countIn', shows: 'nothing' });
+      expect(said(title, 3, 'beat', true)).toMatchObject({ shows: 'beat', seeks: false });
+    },
+  );
+
+  describe('the click is found', () => {
+    const timeline = compile(ALL_READY_PLANS.find(({ plan }) => plan.title === 'The slow click moves')!.plan);
+    const inBar = (number: number, offS = 0) =>
+      timeline.targets
+        .filter(({ bar }) => timeline.bars[bar].number === number)
+        .map(({ timeS }) => timeS + offS);
+    const endOf = (number: number) => timeline.bars.find((bar) => bar.number === number)!.endS - 0.01;
+
+    it('by four notes in a row on the beat, a habit included', () => {
+      expect(hasFound(timeline, inBar(2), endOf(2))).toBe(true);
+      expect(hasFound(timeline, inBar(2, -0.08), endOf(2))).toBe(true);
+      expect(hasFound(timeline, inBar(2).slice(1), endOf(2))).toBe(false);
+    });
+
+    it('not half a beat beside it, nor by wandering', () => {
+      expect(hasFound(timeline, inBar(2, 0.375), endOf(2))).toBe(false);
+      expect(
+        hasFound(
+          timeline,
+          inBar(2).map((timeS, i) => timeS + (i % 2 ? 0.1 : -0.1)),
+          endOf(2),
+        ),
+      ).toBe(false);
+    });
+
+    it('anew in each section in which it moved', () => {
+      expect(hasFound(timeline, inBar(2), endOf(4))).toBe(true);
+      expect(hasFound(timeline, inBar(2), endOf(5))).toBe(false);
+      expect(hasFound(timeline, [...inBar(2), ...inBar(5)], endOf(5))).toBe(true);
+    });
   });
 });
 

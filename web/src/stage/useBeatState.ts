@@ -1,8 +1,9 @@
-import type { Timeline } from '@feldspar/core/plan';
+import { type Timeline, barIndexAt } from '@feldspar/core/plan';
 import { useEffect, useMemo, useState } from 'react';
 import { minutes } from '../shell/text.ts';
 import { type BeatState, beatStateAt, stageSceneOf } from './beat-state.ts';
 import { feedbackWanted } from './feedback.ts';
+import { hasFound } from './found.ts';
 import type { Session } from './session.ts';
 import { shownAlone } from './shown.ts';
 
@@ -15,13 +16,15 @@ export function useBeatState(timeline: Timeline, session: Session | null): BeatS
     const choice = shownAlone();
     let frame = 0;
     let lastFace = '';
+    const found = lookingForClick(timeline, session);
     const tick = () => {
-      const next = beatStateAt(scene, session.positionS(performance.now()) ?? -1, choice);
+      const positionS = session.positionS(performance.now()) ?? -1;
+      const next = beatStateAt(scene, positionS, choice, found(positionS));
       const hits = feedbackWanted() ? session.tapCount() : 0;
       const seen = { beat: `${next.barNumber} ${next.beat}`, bar: `${next.barNumber}`, nothing: '' }[
         next.shows
       ];
-      const face = `${next.phase} ${next.click} ${next.section.firstRow} ${next.section.task} ${next.silentBars} ${seen} ${minutes(next.leftS)} ${hits}`;
+      const face = `${next.phase} ${next.click} ${next.section.firstRow} ${next.section.task} ${next.seeks} ${next.silentBars} ${seen} ${minutes(next.leftS)} ${hits}`;
       if (face !== lastFace) {
         lastFace = face;
         setShown({ session, state: next });
@@ -30,6 +33,17 @@ export function useBeatState(timeline: Timeline, session: Session | null): BeatS
     };
     tick();
     return () => cancelAnimationFrame(frame);
-  }, [scene, session]);
+  }, [scene, session, timeline]);
   return shown && shown.session === session ? shown.state : null;
+}
+
+/** Looks again only after another stroke, or in another bar. */
+function lookingForClick(timeline: Timeline, session: Session): (positionS: number) => boolean {
+  let [at, found] = ['', false];
+  return (positionS) => {
+    if (!timeline.entersWhenReady) return false;
+    const now = `${session.tapCount()} ${barIndexAt(timeline.bars, positionS)}`;
+    if (now !== at) [at, found] = [now, hasFound(timeline, session.liveHits(), positionS)];
+    return found;
+  };
 }

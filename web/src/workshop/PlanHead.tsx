@@ -3,18 +3,12 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
-import { COUNT_VOICE } from '@feldspar/core/sound';
-import { Choice } from '../shell/Choice.tsx';
-import { TypedField, wholeFrom } from '../shell/TypedField.tsx';
+import { TypedField } from '../shell/TypedField.tsx';
+import { CountInFields } from './CountInFields.tsx';
 import { Facts } from './Facts.tsx';
 import { KeepingButtons } from './KeepingButtons.tsx';
 import { useUndoKeys } from './useUndoKeys.ts';
 import type { Workshop } from './useWorkshop.ts';
-
-const COUNT_VOICES = [
-  ['click', 'the click'],
-  [COUNT_VOICE, 'a voice'],
-] as const;
 
 interface PlanHeadProps {
   workshop: Workshop;
@@ -67,25 +61,9 @@ export function PlanHead({ workshop, hearing, canHear, onHear, onSave, onDiscard
           onChange={(title) => change({ ...plan, title }, 'title')}
           width="min(100%, 340px)"
         />
-        <TypedField
-          label="Bars of count-in"
-          value={plan.countIn?.bars ?? 0}
-          show={String}
-          read={wholeFrom(0, 16)}
-          onChange={(bars) => change({ ...plan, countIn: { ...plan.countIn, bars } }, 'countIn')}
-          width={130}
-        />
-        <Choice
-          label="counted by"
-          value={plan.countIn?.voice === COUNT_VOICE ? COUNT_VOICE : 'click'}
-          options={COUNT_VOICES}
-          onChange={(voice) =>
-            change({
-              ...plan,
-              countIn: { bars: 1, ...plan.countIn, voice: voice === 'click' ? undefined : voice },
-            })
-          }
-          minWidth={120}
+        <CountInFields
+          countIn={plan.countIn}
+          onChange={(countIn) => change({ ...plan, countIn }, 'countIn')}
         />
       </Stack>
       <Box
