@@ -12,6 +12,7 @@ import {
   cheatSheet,
   countSheet,
   planOfSheet,
+  roundsOf,
   readBars,
   sheetSchema,
   soundings,
@@ -189,7 +190,10 @@ describe('bars of a wrong length', () => {
 describe('as a plan', () => {
   it('the click is on the counted note, the rhythm is what sounds, lengths are judged', () => {
     const plan = planOfSheet(
-      sheet('q. {s=1/16}q. | qr e h~ | q. q.', { bars: readBars('q. {s=1/16}q. | qr e q. | q. q.').bars! }),
+      sheet('q. {s=1/16}q. | qr e h~ | q. q.', {
+        rounds: 1,
+        bars: readBars('q. {s=1/16}q. | qr e q. | q. q.').bars!,
+      }),
     );
     expect(planSchema.safeParse(plan).success).toBe(true);
     const { targets, clicks } = compile(plan);
@@ -215,6 +219,40 @@ describe('as a plan', () => {
     const plan = planOfSheet(sheet(change.meter ? 'w' : 'h.', change));
     expect(plan.sections[0].meter).toEqual(meter);
     expect(plan.countIn?.bars).toBe(bars);
+  });
+
+  it.each<[string, string, Partial<Sheet>, number]>([
+    [
+      'two notes in a bar come round until there are eight bars',
+      'h. h.',
+      { bars: readBars('q. q.').bars! },
+      8,
+    ],
+    [
+      'twelve notes in two bars are played twice',
+      'e e e e e e',
+      { bars: readBars('e e e e e e | e e e e e e').bars! },
+      2,
+    ],
+    ['sixteen notes once', 'q', { bars: readBars('s s s s s s s s s s s s | q q q').bars! }, 2],
+    ['eight bars once', 'q', { bars: readBars(Array(8).fill('h.').join(' | ')).bars! }, 1],
+    ['as often as the player says', 'q. q.', { rounds: 3 }, 3],
+    ['nothing but rests for eight bars', 'qr q', { bars: readBars('er er er er er er').bars! }, 8],
+  ])('%s', (_, text, change, rounds) => {
+    const written = sheet(text, change);
+    expect(roundsOf(written)).toBe(rounds);
+    expect(planOfSheet(written).sections[0].bars).toBe(rounds * written.bars.length);
+  });
+
+  it('each round is the same again, in the next bars', () => {
+    const { targets } = compile(planOfSheet(sheet('q. q e', { rounds: 3 })));
+    const places = targets.map(({ bar, position }) => `${bar} ${position.toFraction()}`);
+    expect(places).toEqual(['1 0', '1 3/8', '1 5/8', '2 0', '2 3/8', '2 5/8', '3 0', '3 3/8', '3 5/8']);
+  });
+
+  it('of two limbs only the accents count', () => {
+    const limbs = { voices: ['hand', 'foot'] as [string, string] };
+    expect(roundsOf(sheet('e> e e e> e e', { limbs }))).toBe(8);
   });
 
   it('a sheet with a bar of a wrong length is refused, with the bar', () => {

@@ -17,6 +17,7 @@ describe('two limbs', () => {
   const together = sheetOfText('e> e q> qr q~ | q> e e> h', {
     counted: '1/4',
     limbs: { voices: ['hand', 'foot'], backbeat: ['1/4', '3/4'] },
+    rounds: 1,
   });
   const struck = (sheet: typeof together, voice: string) =>
     compile(planOfSheet(sheet))

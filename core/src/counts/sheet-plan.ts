@@ -29,7 +29,8 @@ export function planOfSheet(sheet: Sheet): Plan {
     countIn: { bars: meter.beats > SHORT_BAR ? 1 : 2, voice: 'count' },
     sections: [
       {
-        bars: sheet.bars.length,
+        // The rhythm comes round until the bars are full.
+        bars: sheet.bars.length * roundsOf(sheet),
         meter,
         tempo: sheet.tempo,
         clicks: clicksOf(sheet),
@@ -42,6 +43,19 @@ export function planOfSheet(sheet: Sheet): Plan {
 /** The same plan with the sheet it comes from. @throws PlanError as `planOfSheet`. */
 export function planWithSheet(sheet: Sheet): Plan {
   return { ...planOfSheet(sheet), sheet } as Plan;
+}
+
+/** Less than one of the two is too little to judge. */
+const ENOUGH = { bars: 8, notes: 16 } as const;
+
+/** How often a sheet is played through: as often as it says, or until there is enough to judge. */
+export function roundsOf(sheet: Sheet): number {
+  const notes = soundings(sheet).filter(({ accent }) => !sheet.limbs || accent).length;
+  const needed = Math.min(
+    Math.ceil(ENOUGH.bars / sheet.bars.length),
+    notes > 0 ? Math.ceil(ENOUGH.notes / notes) : Infinity,
+  );
+  return sheet.rounds ?? needed;
 }
 
 /** So many beats and fewer are counted in for two bars: numbers in the first, two words in the second. */

@@ -17,6 +17,7 @@ const BASES = Object.keys(NOTE_BASES) as [NoteBase, ...NoteBase[]];
 
 export const MOST_BARS = 512;
 const MOST_ITEMS = 128;
+export const MOST_ROUNDS = 64;
 
 /** Small notes before a note: the time they are given together, and whether it is taken from their note or from what is before it. */
 const graceSchema = z.strictObject({
@@ -87,6 +88,13 @@ export const sheetSchema = z.strictObject({
     .optional(),
   /** So many notes make a group that runs through the bars. */
   group: z.number().int().min(2).max(32).optional(),
+  /** How often it is played through; see `roundsOf` for where nothing is said. */
+  rounds: z
+    .number()
+    .int('a sheet is played a whole number of times')
+    .min(1, 'a sheet is played at least once')
+    .max(MOST_ROUNDS, `a sheet is played at most ${MOST_ROUNDS} times`)
+    .optional(),
   /** The first bar is a pickup: it may be short, and is counted from its end. */
   pickup: z.boolean().optional(),
   bars: z
@@ -103,17 +111,18 @@ export function systemOf({ countedAs }: Pick<Sheet, 'countedAs'>): System {
 
 /** What notation has no sign for; files of other formats carry it in a remark. */
 export const unwrittenSchema = sheetSchema
-  .pick({ counted: true, countedAs: true, clicks: true, limbs: true, group: true })
+  .pick({ counted: true, countedAs: true, clicks: true, limbs: true, group: true, rounds: true })
   .partial();
 export type Unwritten = z.infer<typeof unwrittenSchema>;
 
-export function unwrittenOf({ counted, countedAs, clicks, limbs, group }: Sheet): Unwritten {
+export function unwrittenOf({ counted, countedAs, clicks, limbs, group, rounds }: Sheet): Unwritten {
   return {
     counted,
     ...(countedAs ? { countedAs } : {}),
     ...(clicks ? { clicks } : {}),
     ...(limbs ? { limbs } : {}),
     ...(group ? { group } : {}),
+    ...(rounds ? { rounds } : {}),
   };
 }
 

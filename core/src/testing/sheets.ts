@@ -65,6 +65,7 @@ export const anySheet: fc.Arbitrary<Sheet> = fc
       clicks: fc.constant<NonNullable<Sheet['clicks']>>([{ every: '1/4', from: '1/8', voice: 'wood' }]),
       limbs: fc.constant<NonNullable<Sheet['limbs']>>({ voices: ['hand', 'foot'], backbeat: ['1/4'] }),
       group: fc.constantFrom(5, 7),
+      rounds: fc.constantFrom(1, 3),
     },
     { requiredKeys: ['bars', 'counted'] },
   )

@@ -108,6 +108,7 @@ export const findingSchema = z.discriminatedUnion('code', [
   }),
   z.object({ code: z.literal('swing'), ratio: z.number(), sd: z.number() }),
   z.object({ code: z.literal('lengths'), ratio: z.number(), n: z.number().int() }),
+  z.object({ code: z.literal('rests'), n: z.number().int(), hits: z.number().int() }),
   z.object({ code: z.literal('offset'), meanMs: z.number() }),
 ]);
 

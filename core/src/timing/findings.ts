@@ -35,6 +35,7 @@ export function findingsOf(timeline: Timeline, report: Figures, steadyPercent: n
       ...interrupted,
       { code: 'too little', matched: counts.matched, targets: counts.targets },
       ...lengthFinding(lengths),
+      ...restFinding(report),
     ];
   const turns = turned.map((turn): Finding => ({ code: 'turned round', ...turn }));
   const manyWrong = counts.missed + counts.extra > MANY_WRONG * counts.targets;
@@ -47,6 +48,7 @@ export function findingsOf(timeline: Timeline, report: Figures, steadyPercent: n
     ...holdFinding(report),
     ...swingFinding(report),
     ...lengthFinding(lengths),
+    ...restFinding(report),
     ...offsetFinding(report),
   ];
   const toMend = (finding: Finding) => isToMend(finding, report);
@@ -82,6 +84,8 @@ function isToMend(finding: Finding, { clicked }: Figures): boolean {
       return finding.beats === null || (finding.kind !== 'found' && finding.beats >= SLOW_ENTRY_BEATS);
     case 'limbs':
       return finding.leads !== null && finding.spreadMs >= HEARD_ASIDE_MS;
+    case 'rests':
+      return finding.hits > 0;
     case 'lengths':
       return Math.abs(finding.ratio - 1) >= WRONG_LENGTH;
     default:
@@ -262,6 +266,10 @@ function swingFinding({ swing: { ratio, sd } }: Figures): Finding[] {
 
 function lengthFinding({ meanRatio, n }: Report['lengths']): Finding[] {
   return meanRatio === null ? [] : [{ code: 'lengths', ratio: meanRatio, n }];
+}
+
+function restFinding({ rests }: Figures): Finding[] {
+  return rests ? [{ code: 'rests', ...rests }] : [];
 }
 
 /** Constant offset is reported apart: it is habit and equipment, not drift. */

@@ -139,4 +139,19 @@ describe('note lengths', () => {
     });
     expect(measure(compile(plan()), []).lengths.why).toBe('the plan asks for no note lengths');
   });
+
+  it('what sounds in a rest is told from what is merely too much', () => {
+    const onIt = held.targets.map(({ timeS }) => ({ timeS }));
+    const [first, second] = held.targets;
+    const middle = (fromS: number, toS: number) => ({ timeS: (fromS + toS) / 2 });
+    const inRest = middle(first.timeS + first.lengthS, second.timeS);
+    const inNote = middle(first.timeS, first.timeS + first.lengthS);
+    // A rest between each half and its quarter; after the last half no note follows.
+    const n = held.targets.filter(({ hold }) => hold).length - 1;
+    expect(measure(held, onIt).rests).toEqual({ n, hits: 0 });
+    expect(measure(held, [...onIt, inRest, inNote]).rests).toEqual({ n, hits: 1 });
+    const late = [...onIt, inRest].map(({ timeS }) => ({ timeS: timeS + 0.5 }));
+    expect(measure(held, late, { latencyMs: 500 }).rests).toEqual({ n, hits: 1 });
+    expect(measure(compile(plan()), onIt).rests).toBeNull();
+  });
 });

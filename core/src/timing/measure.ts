@@ -17,6 +17,7 @@ import { holdOf } from './hold.ts';
 import { intentOf } from './intent.ts';
 import { lengthsOf } from './lengths.ts';
 import { type Match, intendedOffsets, matchHits } from './matching.ts';
+import { restsOf } from './rests.ts';
 import { steadinessOf } from './steadiness.ts';
 import { swingOf } from './swing.ts';
 import { type Judging, type Tolerance, toleranceOf } from './tolerance.ts';
@@ -28,7 +29,7 @@ import { type Scene, sceneOf } from './scene.ts';
 import { sectionsOf } from './sections.ts';
 
 /** Raise it when any figure changes its meaning or method. */
-export const ESTIMATOR = 4;
+export const ESTIMATOR = 5;
 
 /** A drift smaller than this is not called rushing or dragging; a whole interval within the second is steady. */
 export const VERDICT_PERCENT = { least: 0.3, steady: 0.6 } as const;
@@ -106,6 +107,7 @@ export function measureWithAlone(
     swing: swingOf(timeline, scene, clear),
     unison: unisonOf(timeline, scene, clear, tolerance),
     lengths: lengthsOf(timeline, hits, clear),
+    rests: restsOf(timeline, hits, matches, latencyMs),
     entries,
     reentry: reentryOf(entries),
     turned: turned.found,

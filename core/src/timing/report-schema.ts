@@ -130,6 +130,8 @@ export const reportSchema = z.object({
     leads: z.string().nullable(),
     why,
   }),
+  /** Written rests between the notes, and hits that fell into one; null where the plan asks for none. */
+  rests: z.object({ n: z.number().int(), hits: z.number().int() }).nullable(),
   lengths: z.object({ n: z.number().int(), meanRatio: figure, why }),
   /**
    * Where the player sought the click that was all he had, joined in, came back in after a rest of a bar or more, or the click moved;

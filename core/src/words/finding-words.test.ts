@@ -100,6 +100,9 @@ it.each<[Finding, RegExp]>([
     { code: 'entry', kind: 'moved', bar: 5, beats: 1, clicks: 1, heldBeats: 19 },
     /^Where the click moved, at bar 5, you were with it after 1 beat, and held it for 19 beats\.$/,
   ],
+  [{ code: 'rests', n: 8, hits: 0 }, /^Nothing sounded in the rests\.$/],
+  [{ code: 'rests', n: 1, hits: 0 }, /^Nothing sounded in the rest\.$/],
+  [{ code: 'rests', n: 8, hits: 1 }, /^1 hit fell into the rests: count through them\.$/],
   [{ code: 'wrong notes', missed: 1, extra: 2 }, /^1 note missed, 2 hits too many\.$/],
   [{ code: 'too little', matched: 1, targets: 2 }, /^Too little to say: 1 hit of 2\./],
 ])('%j', (finding, words) => expect(sentenceOf(finding)).toMatch(words));

@@ -63,6 +63,10 @@ const WORDS: { [Code in Finding['code']]: (finding: FindingOf<Code>) => string }
   swing: ({ ratio, sd }) => `You swing ${oneDecimal(ratio)} to 1, with a spread of ${oneDecimal(sd)}.`,
   lengths: ({ ratio, n }) =>
     `Held notes last ${whole(100 * ratio)} % of what is written (${plural(n, 'note')}).`,
+  rests: ({ n, hits }) =>
+    hits === 0
+      ? `Nothing sounded in the ${n === 1 ? 'rest' : 'rests'}.`
+      : `${plural(hits, 'hit')} fell into the rests: count through them.`,
   offset: ({ meanMs }) =>
     `With the click you sit ${earlyLate(meanMs)}; that is habit and equipment together, not drift.`,
 };

@@ -130,6 +130,17 @@ export function figureRows(report: Report): FigureRow[] {
       'How long notes were held.',
       lengths.why,
     ),
+    ...(report.rests
+      ? [
+          row(
+            'Rests',
+            report.rests.hits === 0
+              ? `silent, all ${report.rests.n}`
+              : `${plural(report.rests.hits, 'hit')} in ${plural(report.rests.n, 'rest')}`,
+            'Whether anything sounded where nothing is written.',
+          ),
+        ]
+      : []),
     ...(report.reentry
       ? [
           row(

@@ -7,7 +7,7 @@ import { barsInWidth } from './engraving-spots.ts';
 
 interface LineAheadProps {
   sheet: Sheet;
-  /** Index of the bar that is played; below 0 before the first. */
+  /** Index of the bar that is played, on through all rounds; below 0 before the first. */
   bar: number;
 }
 
@@ -21,7 +21,7 @@ export default function LineAhead({ sheet, bar }: LineAheadProps) {
   const width = useWindowWidth();
   const scale = width < NARROW_PX ? 1 : SCALE;
   const perLine = barsInWidth(notes, (width - MARGIN) / scale);
-  const from = perLine * Math.floor(Math.max(0, Math.min(bar, sheet.bars.length - 1)) / perLine);
+  const from = perLine * Math.floor((Math.max(0, bar) % sheet.bars.length) / perLine);
   const until = Math.min(sheet.bars.length, from + LINES * perLine);
   const inSight = useMemo(() => {
     const found = notes.filter((note) => note.bar >= from && note.bar < until);

@@ -36,6 +36,7 @@ export default function OnTheLine({ sheet, timeline, report, hits, latencyMs }: 
     [played, tolerance.hitMs],
   );
   const held = useMemo(() => played.notes.map((note) => note.held), [played]);
+  const rounds = Math.max(1, ...played.notes.flatMap(({ starts }) => starts.map(({ asked }) => asked)));
   const inRests = played.notes.reduce((sum, { inRest }) => sum + inRest, 0);
   const rests = notes.some(({ note }) => note.rest);
   return (
@@ -50,6 +51,7 @@ export default function OnTheLine({ sheet, timeline, report, hits, latencyMs }: 
       />
       <Typography variant="body2" sx={{ color: 'text.secondary' }}>
         Milliseconds: − early, + late, · on it; × missed.{' '}
+        {rounds > 1 && `All ${rounds} rounds together, each note’s mean; ×2 is missed twice. `}
         {sheet.limbs && `Under each accent ${sheet.limbs.voices.join(', then ')}. `}
         {held.some((share) => share !== null) &&
           'The bar under a note is as long as it is written; the dark part was held. '}

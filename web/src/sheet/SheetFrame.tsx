@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Stack from '@mui/material/Stack';
 import Switch from '@mui/material/Switch';
-import { type Sheet, invertedSheet, meterOf, systemOf } from '@feldspar/core/counts';
+import { MOST_ROUNDS, type Sheet, invertedSheet, meterOf, roundsOf, systemOf } from '@feldspar/core/counts';
 import { parseFraction } from '@feldspar/core/time';
 import { keepCounting } from '../local/counting.ts';
 import { Choice } from '../shell/Choice.tsx';
@@ -82,6 +82,14 @@ export function SheetFrame({ sheet, onChange }: SheetFrameProps) {
           onChange({ clicks: clickPlaces(sheet).find((place) => place.name === name)?.clicks })
         }
         minWidth={210}
+      />
+      <TypedField
+        label="Times through"
+        value={roundsOf(sheet)}
+        show={String}
+        read={wholeFrom(1, MOST_ROUNDS)}
+        onChange={(rounds) => onChange({ rounds }, 'rounds')}
+        width={120}
       />
       <FormControlLabel
         control={

@@ -8,11 +8,13 @@ import {
   type Sheet,
   barsText,
   countSheet,
+  planOfSheet,
   readBars,
   realigningBars,
   sheetSchema,
   systemOf,
 } from '@feldspar/core/counts';
+import { compile } from '@feldspar/core/plan';
 import { parseFraction, tempo } from '@feldspar/core/time';
 import { useSnackbar } from 'notistack';
 import { useMemo, useState } from 'react';
@@ -88,13 +90,11 @@ function Writing({ id, start, onServer, on }: OwnPlan & { id: string }) {
   const [hearing, setHearing] = useState(false);
   const [withIt, setWithIt] = useState<HeardWith>('rhythm');
   const silent = useMemo(() => (withIt === 'rhythm' ? [] : unspokenWords(notes)), [withIt, notes]);
-  const heard = useMemo<Heard | null>(
-    () =>
-      hearing && timeline && !faulty
-        ? { what: 'sheet', timeline: heardSheet(timeline, notes, withIt), loop: false }
-        : null,
-    [hearing, timeline, faulty, notes, withIt],
-  );
+  const heard = useMemo<Heard | null>(() => {
+    if (!hearing || faulty) return null;
+    const once = compile(planOfSheet({ ...sheet, rounds: 1 }));
+    return { what: 'sheet', timeline: heardSheet(once, notes, withIt), loop: false };
+  }, [hearing, faulty, sheet, notes, withIt]);
   const position = useLoop(heard, (error) => {
     setHearing(false);
     if (error) enqueueSnackbar((error as Error).message, { variant: 'error' });

@@ -3,12 +3,14 @@ import type { CountedNote } from '@feldspar/core/counts';
 import { earlyLate } from '@feldspar/core/words';
 import type { Under } from './Engraving.tsx';
 import { noteName } from './counts-under.ts';
-import type { PlayedNote } from './played-notes.ts';
+import type { PlayedNote, Struck } from './played-notes.ts';
 
 export function resultsUnder({ starts, inRest }: PlayedNote, toleranceMs: number): Under[] {
-  const results = starts.map((ms): Under =>
-    ms === null ? { text: '×', kind: 'missed' } : { text: said(ms), kind: kindOf(ms, toleranceMs) },
-  );
+  const results = starts.map(({ ms, missed }): Under => {
+    if (ms === null) return { text: '×', kind: 'missed' };
+    const text = missed > 0 ? `${said(ms)} ×${missed}` : said(ms);
+    return { text, kind: kindOf(ms, toleranceMs) };
+  });
   return inRest > 0
     ? [...results, { text: inRest === 1 ? 'hit' : `${inRest} hits`, kind: 'missed' }]
     : results;
@@ -32,6 +34,11 @@ export interface ResultRow {
   length: string;
 }
 
+function startText({ ms, asked, missed }: Struck): string {
+  if (ms === null) return 'missed';
+  return missed > 0 ? `${earlyLate(ms)} (${missed} of ${asked} missed)` : earlyLate(ms);
+}
+
 /** Note by note; those that were not reached are left out. */
 export function resultRows(notes: readonly CountedNote[], played: readonly PlayedNote[]): ResultRow[] {
   return notes.flatMap((note, i) => {
@@ -43,7 +50,7 @@ export function resultRows(notes: readonly CountedNote[], played: readonly Playe
         name: noteName(note),
         count: note.counts[0]?.text ?? '',
         start: [
-          ...starts.map((ms) => (ms === null ? 'missed' : earlyLate(ms))),
+          ...starts.map(startText),
           ...(note.note.rest ? [inRest > 0 ? `${inRest} played in the rest` : 'silent'] : []),
         ].join(', '),
         length: held === null ? '' : `${Math.round(100 * held)} %`,

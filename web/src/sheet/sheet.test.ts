@@ -29,7 +29,7 @@ import {
 import { newSheetPlan, sheetOf, sheetProblems, withSheet } from './sheet-plan.ts';
 
 function sheet(text: string, change: Partial<Sheet> = {}): Sheet {
-  return { ...sheetOf(newSheetPlan())!, bars: readBars(text).bars!, ...change };
+  return { ...sheetOf(newSheetPlan())!, bars: readBars(text).bars!, rounds: 1, ...change };
 }
 const one = (index: number) => ({ from: index, to: index });
 const textOf = ({ bars }: Sheet) => barsText(bars);
@@ -164,7 +164,7 @@ describe('what was played, note by note', () => {
     return playedNotes(given, reached, { matches }, hits, latencyMs);
   };
   /** One bar of count-in at 60: the first note is at 4 s. */
-  const slow = { tempo: { bpm: 60, beat: '1/4' } };
+  const slow = { tempo: { bpm: 60, beat: '1/4' }, rounds: 1 };
 
   it('early, late, on it and missed; a grace note before its own; what was not reached is empty', () => {
     const { notes } = read(
@@ -226,11 +226,29 @@ describe('what was played, note by note', () => {
     expect(notes[0].held).toBe(1);
   });
 
-  it('a plan that was made longer than its sheet is read as far as the sheet goes', () => {
-    const given = sheet('q q h', slow);
-    const timeline = compile(withSheet(newSheetPlan(), sheet('q q h | q q h', slow)));
-    const { notes } = playedNotes(given, timeline, { matches: [] }, [{ timeS: 9 }], 0);
-    expect(notes.map(({ starts }) => starts)).toEqual([[null], [null], [null]]);
+  it('rounds stand together under their note: the mean, and how often it was missed', () => {
+    const given = sheet('h h', { ...slow, rounds: 3 });
+    const { notes } = read(
+      given,
+      [{ timeS: 4.01 }, { timeS: 6 }, { timeS: 8.03 }, { timeS: 12.02 }],
+      [
+        { target: 0, hit: 0, asynchronyMs: 10 },
+        { target: 1, hit: 1, asynchronyMs: 0 },
+        { target: 2, hit: 2, asynchronyMs: 30 },
+        { target: 4, hit: 3, asynchronyMs: 20 },
+      ],
+    );
+    expect(notes.map(({ starts }) => starts)).toEqual([
+      [{ ms: 20, asked: 3, missed: 0 }],
+      [{ ms: 0, asked: 3, missed: 2 }],
+    ]);
+    expect(resultsUnder(notes[1], 30)).toEqual([{ text: '· ×2', kind: 'spoken' }]);
+    expect(resultRows(countSheet(given, 'e and a'), notes)[1].start).toBe('on it (2 of 3 missed)');
+  });
+
+  it('a hit in a rest of a later round stands under that rest', () => {
+    const { notes } = read(sheet('h hr', { ...slow, rounds: 2 }), [{ timeS: 11 }], []);
+    expect(notes.map(({ inRest }) => inRest)).toEqual([0, 1]);
   });
 
   it('two limbs stand beside each other under the accents they strike', () => {
@@ -242,7 +260,7 @@ describe('what was played, note by note', () => {
         { target: 1, hit: 1, asynchronyMs: 20 },
       ],
     );
-    expect(notes.map(({ starts }) => starts)).toEqual([[0, 20], [], [null, null]]);
+    expect(notes.map(({ starts }) => starts.map(({ ms }) => ms))).toEqual([[0, 20], [], [null, null]]);
   });
 });
 
