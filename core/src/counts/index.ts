@@ -10,3 +10,4 @@ export * from './spelling.ts';
 export * from './unison-sheet.ts';
 export * from './grouping-sheet.ts';
 export * from './ladder.ts';
+export * from './section-sheet.ts';

@@ -68,6 +68,16 @@ export const findingSchema = z.discriminatedUnion('code', [
     asideMs: z.number(),
     ci95: interval,
   }),
+  z.object({
+    code: z.literal('places'),
+    unit: z.string(),
+    own: z.number().int(),
+    of: z.number().int(),
+    /** The place that lies furthest aside, where that is sure and can be heard. */
+    aside: z.object({ at: z.string(), asideMs: z.number(), ci95: interval }).nullable(),
+    /** All places lie within so much of their neighbours; null where that is not known. */
+    withinMs: z.number().nullable(),
+  }),
   z.object({ code: z.literal('slipped'), gapBeats: z.number(), beats: z.number().int() }),
   z.object({
     code: z.literal('entry'),

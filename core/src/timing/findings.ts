@@ -43,6 +43,7 @@ export function findingsOf(timeline: Timeline, report: Figures, steadyPercent: n
     ...mainFindings(timeline, report, steadyPercent),
     ...entryFindings(report),
     ...sectionFinding(report),
+    ...placesFinding(report),
     ...intendedFinding(timeline, report),
     ...limbFinding(timeline, report),
     ...holdFinding(report),
@@ -73,6 +74,8 @@ function isToMend(finding: Finding, { clicked }: Figures): boolean {
       return finding.aside;
     case 'section aside':
       return true;
+    case 'places':
+      return finding.aside !== null;
     case 'intended': {
       const { ci95, offsetMs } = finding;
       return ci95 !== null && (offsetMs < ci95[0] || offsetMs > ci95[1]);
@@ -192,6 +195,24 @@ function sectionFinding({ sections }: Figures): Finding[] {
   const { name, fromBar, toBar, asideMs, ci95 } = furthest;
   const called = name === undefined ? {} : { name };
   return [{ code: 'section aside', ...called, fromBar, toBar, asideMs: asideMs!, ci95: ci95! }];
+}
+
+function placesFinding({ places }: Figures): Finding[] {
+  if (!places || places.each.length === 0) return [];
+  const { each, ...counts } = places;
+  const known = each.flatMap(({ at, asideMs, ci95 }) =>
+    asideMs !== null && ci95 ? [{ at, asideMs, ci95 }] : [],
+  );
+  const sure = known.filter(
+    ({ asideMs, ci95 }) => (ci95[0] > 0 || ci95[1] < 0) && Math.abs(asideMs) >= HEARD_ASIDE_MS,
+  );
+  const furthest = sure.reduce<(typeof sure)[number] | null>(
+    (most, place) => (Math.abs(place.asideMs) > Math.abs(most?.asideMs ?? 0) ? place : most),
+    null,
+  );
+  const widest = Math.max(...known.flatMap(({ ci95 }) => ci95.map(Math.abs)));
+  const withinMs = known.length === each.length ? widest : null;
+  return [{ code: 'places', ...counts, aside: furthest, withinMs }];
 }
 
 function slipFinding({ gaps }: Figures): Finding[] {

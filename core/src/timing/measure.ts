@@ -17,6 +17,7 @@ import { holdOf } from './hold.ts';
 import { intentOf } from './intent.ts';
 import { lengthsOf } from './lengths.ts';
 import { type Match, intendedOffsets, matchHits } from './matching.ts';
+import { placesOf } from './places.ts';
 import { restsOf } from './rests.ts';
 import { steadinessOf } from './steadiness.ts';
 import { swingOf } from './swing.ts';
@@ -97,6 +98,7 @@ export function measureWithAlone(
     silent: summarise(judged(isAlone)),
     unmarked: unmarkedOf(timeline, scene, clear),
     sections: sectionsOf(timeline, scene, clear),
+    places: placesOf(timeline, scene, clear),
     gaps: pooledRows(gaps),
     drift: overallDrift(gaps),
     steadiness: steadinessOf(changes(scene, clear), alone, beatMs),

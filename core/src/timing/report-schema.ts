@@ -85,6 +85,26 @@ export const reportSchema = z.object({
       why,
     }),
   ),
+  /** How each place of the bar was held where the click wanders through it; null where it does not. */
+  places: z
+    .object({
+      /** The beat, a fraction of a whole note, as places are named by it. */
+      unit: z.string(),
+      /** Notes with which no click sounded, of all that were played. */
+      own: z.number().int(),
+      of: z.number().int(),
+      each: z.array(
+        z.object({
+          at: z.string(),
+          n: z.number().int(),
+          /** Against the notes before and after it. */
+          asideMs: figure,
+          ci95: interval,
+          why,
+        }),
+      ),
+    })
+    .nullable(),
   gaps: z.array(gap),
   drift: z.object({ tempoPercent: figure, ci95: interval, verdict: z.enum(VERDICTS), why }),
   steadiness: z.object({ ioiSdMs: figure, clockSdMs: figure, motorSdMs: figure, lag1: figure, why }),

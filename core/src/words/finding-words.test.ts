@@ -100,6 +100,21 @@ it.each<[Finding, RegExp]>([
     { code: 'entry', kind: 'moved', bar: 5, beats: 1, clicks: 1, heldBeats: 19 },
     /^Where the click moved, at bar 5, you were with it after 1 beat, and held it for 19 beats\.$/,
   ],
+  [
+    {
+      code: 'places',
+      unit: '1/4',
+      own: 64,
+      of: 80,
+      aside: { at: '1/2', asideMs: 22, ci95: [12, 32] },
+      withinMs: 32,
+    },
+    /^64 of your 80 notes had no click; on 3 you are 22 ms late against the notes beside it \(12 ms late to 32 ms late\)\.$/,
+  ],
+  [
+    { code: 'places', unit: '1/4', own: 64, of: 80, aside: null, withinMs: 8.4 },
+    /^64 of your 80 notes had no click, and no place of the bar lies aside by more than 8 ms\.$/,
+  ],
   [{ code: 'rests', n: 8, hits: 0 }, /^Nothing sounded in the rests\.$/],
   [{ code: 'rests', n: 1, hits: 0 }, /^Nothing sounded in the rest\.$/],
   [{ code: 'rests', n: 8, hits: 1 }, /^1 hit fell into the rests: count through them\.$/],

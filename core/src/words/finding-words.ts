@@ -44,6 +44,14 @@ const WORDS: { [Code in Finding['code']]: (finding: FindingOf<Code>) => string }
   'between the clicks': betweenWords,
   'section aside': ({ name, fromBar, toBar, asideMs }) =>
     `In ${name === undefined ? '' : `“${name}”, `}${barsWords(fromBar, toBar)}${name === undefined ? '' : ','} you are ${earlyLate(asideMs)} against the other sections.`,
+  places: ({ unit, own, of, aside, withinMs }) => {
+    const yours = `${whole(own)} of your ${plural(of, 'note')} had no click`;
+    if (aside)
+      return `${yours}; on ${placesWords([aside.at], unit)} you are ${earlyLate(aside.asideMs)} against the notes beside it (${earlyLate(aside.ci95[0])} to ${earlyLate(aside.ci95[1])}).`;
+    return withinMs === null
+      ? `${yours}.`
+      : `${yours}, and no place of the bar lies aside by more than ${whole(withinMs)} ms.`;
+  },
   slipped: ({ gapBeats, beats }) =>
     `In the silence of ${plural(gapBeats, 'beat')} you ${beats > 0 ? 'lost' : 'gained'} ${plural(Math.abs(beats), 'whole beat')}: count aloud through it.`,
   entry: entryWords,

@@ -17,6 +17,7 @@ import { ErrorNotice } from '../shell/ErrorNotice.tsx';
 import { ScreenSkeleton } from '../shell/Skeletons.tsx';
 import { minutes, oneDecimal, plural } from '../shell/text.ts';
 import { KEY_SIGN, useKey } from '../shell/useKey.ts';
+import { linesOfPlan } from '../sheet/lines-of-plan.ts';
 import { feedbackWanted, wantFeedback } from '../stage/feedback.ts';
 import { type Shown, showAlone, shownAlone } from '../stage/shown.ts';
 import { SimulatedTry } from '../stage/SimulatedTry.tsx';
@@ -27,6 +28,7 @@ import { MakeOwn } from './MakeOwn.tsx';
 import { PlanPicture } from './PlanPicture.tsx';
 import { playAddress, tempoOfAddress, tempoQuery } from '../screens/play-address.ts';
 
+const LinesOfPlan = lazy(() => import('../sheet/LinesOfPlan.tsx'));
 const ExportPanel = lazy(() => import('../export/ExportPanel.tsx'));
 
 export function PlanScreen() {
@@ -74,6 +76,7 @@ function PlanBeforePlaying({ id, title, trains, stored, ready }: BeforePlayingPr
       return { error };
     }
   }, [plan]);
+  const lines = useMemo(() => linesOfPlan(stored), [stored]);
   const play = useCallback(() => void navigate(playAddress(id, tempo)), [navigate, id, tempo]);
   const family = familyOf(id);
   const playable = tempoValid && 'timeline' in compiled;
@@ -100,6 +103,11 @@ function PlanBeforePlaying({ id, title, trains, stored, ready }: BeforePlayingPr
           <Facts plan={plan} timeline={compiled.timeline} />
         ) : (
           <ErrorNotice error={compiled.error} />
+        )}
+        {lines.some((line) => line !== null) && (
+          <Suspense>
+            <LinesOfPlan lines={lines} />
+          </Suspense>
         )}
         <TempoField value={tempo} onChange={changeTempo} onValid={setTempoValid} />
         <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap' }}>

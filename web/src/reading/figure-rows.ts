@@ -1,5 +1,6 @@
 /** The report's figures as rows of a table: name, value in words, what it means. Pure. */
 import type { Report } from '@feldspar/core/timing';
+import { parseFraction, placeName } from '@feldspar/core/time';
 import { earlyLate } from '@feldspar/core/words';
 import { fastSlow, oneDecimal, plural } from '../shell/text.ts';
 
@@ -161,6 +162,25 @@ export function figureRows(report: Report): FigureRow[] {
         why,
       ),
     ),
+    ...(report.places
+      ? [
+          row(
+            'Notes of your own',
+            `${report.places.own} of ${report.places.of}`,
+            'Notes with which no click sounded: the click wanders through the bar.',
+          ),
+          ...report.places.each.map(({ at, asideMs, ci95, why }) =>
+            row(
+              `On ${placeName(parseFraction(at), { unit: parseFraction(report.places!.unit) })}`,
+              asideMs !== null &&
+                ci95 &&
+                `${earlyLate(asideMs)} (${earlyLate(ci95[0])} to ${earlyLate(ci95[1])})`,
+              'Against the notes before and after it: whether you are as sure of this place as of the others.',
+              why,
+            ),
+          ),
+        ]
+      : []),
     ...report.entries.map(({ kind, bar, beats, clicks, heldBeats, why }) =>
       row(
         kind === 'found' ? ENTRIES.found : `${ENTRIES[kind]} at bar ${bar}`,

@@ -9,7 +9,7 @@ import { usePlan, usePlayers } from '../api/hooks.ts';
 import { currentPlayerId } from '../players/current-player.ts';
 import { prepareReading } from '../reading/load.ts';
 import { RigHint } from '../rig/RigHint.tsx';
-import { sheetOf } from '../sheet/sheet-plan.ts';
+import { linesOfPlan } from '../sheet/lines-of-plan.ts';
 import { tempoOfAddress } from '../screens/play-address.ts';
 import { StageView } from './StageView.tsx';
 import { SimulatedTry } from './SimulatedTry.tsx';
@@ -55,7 +55,7 @@ function Performance({ planId, plan, timeline }: { planId: string; plan: Plan; t
   const ending = useRef<AbortController | null>(null);
   const attempts = useRef(0);
   const surface = useRef<HTMLDivElement>(null);
-  const sheet = useMemo(() => sheetOf(plan), [plan]);
+  const lines = useMemo(() => linesOfPlan(plan), [plan]);
   const { parts } = timeline;
   const [limbs, setLimbs] = useState(() => limbsOf(parts));
 
@@ -151,7 +151,7 @@ function Performance({ planId, plan, timeline }: { planId: string; plan: Plan; t
       title={plan.title}
       subtitle={[tempoName(planTempo(plan)), who].filter(Boolean).join(' · ')}
       timeline={timeline}
-      sheet={sheet}
+      lines={lines}
       session={session}
       limbs={limbs}
       onSwap={() => setLimbs(swapLimbs(parts))}

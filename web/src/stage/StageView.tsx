@@ -28,8 +28,8 @@ export interface StageViewProps {
   title: string;
   subtitle: string;
   timeline: Timeline;
-  /** What is read while it is played; null for plans without a written rhythm. */
-  sheet: Sheet | null;
+  /** What is read while it is played, section by section; null where no rhythm is written. */
+  lines: readonly (Sheet | null)[];
   session: Session | null;
   /** What the two keys stand for, where the plan has two parts. */
   limbs: Limbs | null;
@@ -51,7 +51,7 @@ export function StageView(props: StageViewProps) {
     title,
     subtitle,
     timeline,
-    sheet,
+    lines,
     session,
     limbs,
     onSwap,
@@ -63,11 +63,14 @@ export function StageView(props: StageViewProps) {
     aside,
     error,
   } = props;
-  const now = useBeatState(timeline, session);
+  const reads = lines.some((line) => line !== null);
+  const now = useBeatState(timeline, session, reads);
+  const section = now?.section.index ?? 0;
+  const sheet = lines[section] ?? null;
   const core = useMemo(() => coreOfTimeline(timeline), [timeline]);
   // A row that moves on tells the bar, and with it the downbeat.
   const row = now ? Math.max(-1, now.shows === 'nothing' ? now.section.firstRow : now.row) : -1;
-  const inSightRows = useRowsInSight(sheet !== null);
+  const inSightRows = useRowsInSight(reads);
   // The core moves past a few rows at a time, so that the eye has something that stands still.
   const first = Math.max(
     0,
@@ -127,11 +130,11 @@ export function StageView(props: StageViewProps) {
         }}
       >
         {now ? (
-          <Count now={now} shared={sheet !== null} />
+          <Count now={now} shared={reads} />
         ) : (
           <Ready nothing={nothing} starting={starting} onStart={onStart} aside={aside} error={error} />
         )}
-        <Box sx={{ display: sheet ? { xs: 'none', md: 'flex' } : 'flex', justifyContent: 'center' }}>
+        <Box sx={{ display: reads ? { xs: 'none', md: 'flex' } : 'flex', justifyContent: 'center' }}>
           <FittedCore
             model={inSight}
             rowHeight={ROW_HEIGHT}
@@ -143,7 +146,7 @@ export function StageView(props: StageViewProps) {
         {sheet && (
           <Box sx={{ gridColumn: '1 / -1', display: 'flex', justifyContent: 'center', minWidth: 0 }}>
             <Suspense>
-              <LineAhead sheet={sheet} bar={row} />
+              <LineAhead key={section} sheet={sheet} bar={now ? now.row - now.section.firstRow : -1} />
             </Suspense>
           </Box>
         )}

@@ -17,7 +17,7 @@ export interface BeatState {
   shows: Shown;
   /** He is still listening for where the click falls. */
   seeks: boolean;
-  section: { name: string | null; task: string | null; firstRow: number };
+  section: { index: number; name: string | null; task: string | null; firstRow: number };
   /** Bars of the silence that is on, as the plan says them; null elsewhere. */
   silentBars: number | null;
   leftS: number;
@@ -80,6 +80,7 @@ export function beatStateAt(scene: StageScene, positionS: number, choice: Shown,
     shows: marked[index] ? 'beat' : seeks ? 'nothing' : choice,
     seeks,
     section: {
+      index: bar.section,
       name: bar.kind === 'play' ? (section?.name ?? null) : null,
       task: bar.kind === 'play' ? taskIn(bar, enter, seeks) : null,
       firstRow: bars.findIndex((b) => b.kind === 'play' && b.section === bar.section) - firstPlayed,

@@ -7,8 +7,11 @@ import { hasFound } from './found.ts';
 import type { Session } from './session.ts';
 import { shownAlone } from './shown.ts';
 
-/** The state of the beat now, renewed only when what is seen changes. */
-export function useBeatState(timeline: Timeline, session: Session | null): BeatState | null {
+/**
+ * The state of the beat now, renewed only when what is seen changes.
+ * @param reads bars are followed in a written line, whatever else is shown.
+ */
+export function useBeatState(timeline: Timeline, session: Session | null, reads: boolean): BeatState | null {
   const [shown, setShown] = useState<{ session: Session; state: BeatState } | null>(null);
   const scene = useMemo(() => stageSceneOf(timeline), [timeline]);
   useEffect(() => {
@@ -21,9 +24,11 @@ export function useBeatState(timeline: Timeline, session: Session | null): BeatS
       const positionS = session.positionS(performance.now()) ?? -1;
       const next = beatStateAt(scene, positionS, choice, found(positionS));
       const hits = feedbackWanted() ? session.tapCount() : 0;
-      const seen = { beat: `${next.barNumber} ${next.beat}`, bar: `${next.barNumber}`, nothing: '' }[
-        next.shows
-      ];
+      const seen = {
+        beat: `${next.barNumber} ${next.beat}`,
+        bar: `${next.barNumber}`,
+        nothing: reads ? `${next.barNumber}` : '',
+      }[next.shows];
       const face = `${next.phase} ${next.click} ${next.section.firstRow} ${next.section.task} ${next.seeks} ${next.silentBars} ${seen} ${minutes(next.leftS)} ${hits}`;
       if (face !== lastFace) {
         lastFace = face;
@@ -33,7 +38,7 @@ export function useBeatState(timeline: Timeline, session: Session | null): BeatS
     };
     tick();
     return () => cancelAnimationFrame(frame);
-  }, [scene, session, timeline]);
+  }, [scene, session, timeline, reads]);
   return shown && shown.session === session ? shown.state : null;
 }
 
