@@ -9,7 +9,7 @@ import { tempo } from '@feldspar/core/time';
 import { App } from './driver/app.ts';
 import { Browser } from './driver/browser.ts';
 import { countWords } from './driver/count-words.ts';
-import { savedFile } from './driver/downloads.ts';
+import { saveInto, savedFile } from './driver/downloads.ts';
 
 const STOP_TIME = ALL_READY_PLANS.find(({ plan }) => plan.title === 'Stop time')!;
 
@@ -20,7 +20,7 @@ beforeAll(async () => {
   app = await App.start();
   browser = await Browser.open();
   folder = mkdtempSync(join(tmpdir(), 'feldspar-downloads-'));
-  await browser.devTools('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: folder });
+  await saveInto(browser, folder);
 });
 afterAll(async () => {
   await browser?.close();

@@ -50,11 +50,11 @@ it('the “and” of 2 at quarter = 110, 1.2 % fast: the stage shows no beat, th
     110,
     simulate(compile(plan), { ...PLAYER, tempoPercent: 1.2 }, 3),
   );
-  expect(said).toMatch(/count-in/);
+  expect(said).toMatch(/listen click on the “and” of 2 in 4 come in when you have it/);
   expect(said).toMatch(/alone click on the “and” of 2 in 4 between clicks/);
   expect(said).not.toMatch(/\bbar \d/);
   await browser.see(/You hurry when the click is gone: about \d+ ms early after 4 beats, about 1\.\d % fast/);
-  await browser.see(/mean of 15 returns/);
+  await browser.see(/mean of 16 returns/);
 }, 300_000);
 
 it('stop time with a fill: the stage names the stop, every return is judged, nothing in it is missed', async () => {

@@ -2,7 +2,7 @@
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { compile } from '@feldspar/core/plan';
+import { type Plan, compile } from '@feldspar/core/plan';
 import { STEADY_PLAYER } from '@feldspar/core/players';
 import { ALL_READY_PLANS, READY_PLANS } from '@feldspar/core/practice';
 import { type Take, simulatedTake } from '@feldspar/core/take';
@@ -150,6 +150,35 @@ it('a plan is made harder in one step', async () => {
   await browser.find('heading', '^Every beat, thinned$');
   await browser.see(/10 bars/);
   await browser.see(/Longest alone: 4 beats/);
+});
+
+it('a plan with a written rhythm shows it, counted; without one there is nothing to read', async () => {
+  const page = (title: string) =>
+    `${app.url}/plans/${ALL_READY_PLANS.find(({ plan }) => plan.title === title)!.id}`;
+  await browser.goto(page('Hand and foot'));
+  await browser.find('img', '^on the accents: 8 notes and rests, counted below each$');
+  await browser.find('img', '^on everything else: 8 notes and rests');
+  await browser.goto(`${page('Fives over quarters')}/play`);
+  await browser.find('img', 'over quarters, bars 1 to 2, counted below each note');
+  await browser.goto(page('Every beat'));
+  await browser.see(/Longest alone/);
+  expect(await browser.all('img', 'counted below')).toHaveLength(0);
+});
+
+it('a plan of one’s own is counted in by its own clicks alone', async () => {
+  await browser.goto(`${app.url}/plans`);
+  await browser.click('button', '^Build a plan$');
+  await browser.click('combobox', '^counted by');
+  await browser.click('option', '^only its own clicks$');
+  await browser.fill('textbox', '^Clicks before', '3');
+  await browser.click('button', '^Save and play$');
+  await browser.find('button', '^To the stage');
+  const { items } = (await (await fetch(`${app.url}/api/plans`)).json()) as {
+    items: { id: string; ready: boolean }[];
+  };
+  const own = items.find(({ ready }) => !ready)!;
+  const { document } = (await (await fetch(`${app.url}/api/plans/${own.id}`)).json()) as { document: Plan };
+  expect(document.countIn).toEqual({ clicks: 3 });
 });
 
 it('a groove plan is tried by a simulated player and read', async () => {

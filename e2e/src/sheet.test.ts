@@ -7,7 +7,7 @@ import { LADDER } from '@feldspar/core/counts';
 import { sheetToMusicXml, sheetToMxl } from '@feldspar/core/formats';
 import { App } from './driver/app.ts';
 import { ARROW_RIGHT, Browser, DESKTOP, PHONE } from './driver/browser.ts';
-import { savedFile } from './driver/downloads.ts';
+import { saveInto, savedFile } from './driver/downloads.ts';
 import { chosenOf, drawnUnder, notesOf } from './driver/sheet-page.ts';
 
 let app: App;
@@ -212,7 +212,7 @@ it('a MusicXML file opens as a sheet; what it cannot hold is listed first; a bad
 });
 
 it('saves the line as SVG and PNG, counts included', async () => {
-  await browser.devTools('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: folder });
+  await saveInto(browser, folder);
   await browser.click('button', '^Save as a file');
   await browser.click('menuitem', '^SVG');
   const svg = (await savedFile(browser, folder, 'Grace-notes.svg')).toString();

@@ -7,12 +7,20 @@ export interface Compared {
   beatMs: number;
 }
 
+export const DRIFT_CHANGES = ['nearer', 'further', 'unclear'] as const;
+export const SPREAD_CHANGES = ['steadier', 'less steady', 'unclear'] as const;
+
 export interface Comparison {
-  /** Tempo when alone, second minus first, in percent. */
-  drift: { differencePercent: number; ci95: [number, number] } | null;
+  /** Tempo when alone in both, and second minus first; percent. Null where one of the two says too little. */
+  drift: {
+    change: (typeof DRIFT_CHANGES)[number];
+    first: number;
+    second: number;
+    differencePercent: number;
+    ci95: [number, number];
+  } | null;
   /** Spread of the intervals in parts of the beat, second over first. */
-  spread: { ratio: number; ci95: [number, number] } | null;
-  sentences: string[];
+  spread: { change: (typeof SPREAD_CHANGES)[number]; ratio: number; ci95: [number, number] } | null;
 }
 
 /** A change of spread or drift smaller than this is not called one, however sure it is. */
@@ -27,9 +35,10 @@ const WORTH = 1 / 1.5;
  * Suppl. J. R. Stat. Soc. 8, 27–41, from memory).
  */
 export function compareTakes(first: Compared, second: Compared): Comparison {
-  const drift = driftChange(first.report.drift, second.report.drift);
-  const spread = spreadChange(first, second);
-  return { drift, spread, sentences: [driftSentence(first, second, drift), spreadSentence(spread)] };
+  return {
+    drift: driftChange(first.report.drift, second.report.drift),
+    spread: spreadChange(first, second),
+  };
 }
 
 function driftChange(a: Report['drift'], b: Report['drift']): Comparison['drift'] {
@@ -37,7 +46,15 @@ function driftChange(a: Report['drift'], b: Report['drift']): Comparison['drift'
   const half = ([low, high]: readonly [number, number]) => (high - low) / 2;
   const width = Math.hypot(half(a.ci95), half(b.ci95));
   const differencePercent = b.tempoPercent - a.tempoPercent;
-  return { differencePercent, ci95: [differencePercent - width, differencePercent + width] };
+  const unclear = Math.abs(differencePercent) <= width || Math.abs(differencePercent) < LEAST.percent;
+  const nearer = Math.abs(b.tempoPercent) < Math.abs(a.tempoPercent);
+  return {
+    change: unclear ? 'unclear' : nearer ? 'nearer' : 'further',
+    first: a.tempoPercent,
+    second: b.tempoPercent,
+    differencePercent,
+    ci95: [differencePercent - width, differencePercent + width],
+  };
 }
 
 function spreadChange(first: Compared, second: Compared): Comparison['spread'] {
@@ -50,36 +67,8 @@ function spreadChange(first: Compared, second: Compared): Comparison['spread'] {
   if (!a || !b) return null;
   const ratio = b.share / a.share;
   const width = NORMAL_95 * Math.sqrt(1 / (2 * a.worth) + 1 / (2 * b.worth));
-  return { ratio, ci95: [ratio * Math.exp(-width), ratio * Math.exp(width)] };
-}
-
-function driftSentence({ report: a }: Compared, { report: b }: Compared, drift: Comparison['drift']): string {
-  if (!drift) return 'One of the two says too little about the tempo when alone to compare it.';
-  const [low, high] = drift.ci95;
-  const [was, is] = [a.drift.tempoPercent!, b.drift.tempoPercent!];
-  const both = `${side(was)} in the first, ${side(is)} in the second`;
-  if ((low <= 0 && high >= 0) || Math.abs(drift.differencePercent) < LEAST.percent)
-    return `No clear change of tempo when alone: ${both}; the difference lies between ${signed(low)} and ${signed(high)} %.`;
-  const nearer =
-    Math.abs(is) < Math.abs(was) ? 'Nearer to the tempo when alone' : 'Further from the tempo when alone';
-  return `${nearer}: ${both}.`;
-}
-
-function spreadSentence(spread: Comparison['spread']): string {
-  if (!spread) return 'One of the two has too few intervals to compare how steady they are.';
-  const [low, high] = spread.ci95;
-  const change = (ratio: number) => Math.round(100 * Math.abs(ratio - 1));
-  const sure = low > 1 || high < 1;
-  if (!sure || (spread.ratio < LEAST.ratio && spread.ratio > 1 / LEAST.ratio))
-    return `No clear change of steadiness: the intervals vary ${change(spread.ratio)} % ${spread.ratio < 1 ? 'less' : 'more'}, which chance can do.`;
-  const [least, most] = spread.ratio < 1 ? [high, low] : [low, high];
-  return `${spread.ratio < 1 ? 'Steadier' : 'Less steady'}: the intervals vary ${change(spread.ratio)} % ${spread.ratio < 1 ? 'less' : 'more'} (${change(least)} to ${change(most)} %).`;
-}
-
-function side(percent: number): string {
-  return `${Math.abs(percent).toFixed(1)} % ${percent >= 0 ? 'fast' : 'slow'}`;
-}
-
-function signed(percent: number): string {
-  return `${percent < 0 ? '−' : '+'}${Math.abs(percent).toFixed(1)}`;
+  const ci95: [number, number] = [ratio * Math.exp(-width), ratio * Math.exp(width)];
+  const sure = ci95[0] > 1 || ci95[1] < 1;
+  const unclear = !sure || (ratio < LEAST.ratio && ratio > 1 / LEAST.ratio);
+  return { change: unclear ? 'unclear' : ratio < 1 ? 'steadier' : 'less steady', ratio, ci95 };
 }

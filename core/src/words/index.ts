@@ -1,3 +1,4 @@
+export * from './comparison-words.ts';
 export * from './finding-words.ts';
 export * from './numbers.ts';
 export * from './said-report.ts';

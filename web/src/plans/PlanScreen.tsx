@@ -104,11 +104,6 @@ function PlanBeforePlaying({ id, title, trains, stored, ready }: BeforePlayingPr
         ) : (
           <ErrorNotice error={compiled.error} />
         )}
-        {lines.some((line) => line !== null) && (
-          <Suspense>
-            <LinesOfPlan lines={lines} />
-          </Suspense>
-        )}
         <TempoField value={tempo} onChange={changeTempo} onValid={setTempoValid} />
         <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap' }}>
           <Button variant="contained" size="large" onClick={play} disabled={!playable}>
@@ -120,6 +115,11 @@ function PlanBeforePlaying({ id, title, trains, stored, ready }: BeforePlayingPr
           <MakeOwn id={id} plan={plan} own={!ready} disabled={!playable} />
           {!ready && <DeletePlan id={id} title={title} />}
         </Stack>
+        {lines.some((line) => line !== null) && (
+          <Suspense>
+            <LinesOfPlan lines={lines} />
+          </Suspense>
+        )}
         <FormControlLabel
           control={
             <Switch

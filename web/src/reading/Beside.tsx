@@ -12,7 +12,7 @@ import { planTempo } from '@feldspar/core/plan';
 import { playedTimeline, takeTempo } from '@feldspar/core/take';
 import { comparableName, quartersPerMinute, secondsOf } from '@feldspar/core/time';
 import { compareTakes } from '@feldspar/core/timing';
-import { sentencesOf } from '@feldspar/core/words';
+import { comparisonSentences, sentencesOf } from '@feldspar/core/words';
 import { useMemo } from 'react';
 import { Link, useParams } from 'react-router';
 import { CoreWindow } from '../core-sample/CoreWindow.tsx';
@@ -46,10 +46,11 @@ function beatMs({ take: { plan } }: Measured): number {
 
 function Pair({ first, second }: { first: Measured; second: Measured }) {
   const cores = useMemo(() => coresOf([first, second]), [first, second]);
-  const { sentences } = compareTakes(
+  const comparison = compareTakes(
     { report: first.report, beatMs: beatMs(first) },
     { report: second.report, beatMs: beatMs(second) },
   );
+  const [ofTempo, ofSpread] = comparisonSentences(comparison);
   const differs = [
     ...(first.take.plan.title === second.take.plan.title ? [] : ['plans']),
     ...(quartersPerMinute(takeTempo(first.take)).equals(quartersPerMinute(takeTempo(second.take)))
@@ -59,8 +60,8 @@ function Pair({ first, second }: { first: Measured; second: Measured }) {
   return (
     <Stack spacing={3} sx={{ maxWidth: 1240 }}>
       <Box>
-        <Typography variant="h1">{unbroken(sentences[0])}</Typography>
-        <Typography sx={{ fontSize: '1.15rem', mt: 0.75 }}>{unbroken(sentences[1])}</Typography>
+        <Typography variant="h1">{unbroken(ofTempo)}</Typography>
+        <Typography sx={{ fontSize: '1.15rem', mt: 0.75 }}>{unbroken(ofSpread)}</Typography>
         {differs.length > 0 && (
           <Typography sx={{ color: 'text.secondary', mt: 0.75 }}>
             The two {differs.join(' and ')} differ: steadiness is compared in parts of the beat, the rest with

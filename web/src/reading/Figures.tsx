@@ -19,9 +19,11 @@ export function Figures({ report }: { report: Report }) {
       <Figure name="tempo when alone" why={drift.why}>
         {drift.tempoPercent === null ? null : fastSlow(drift.tempoPercent)}
       </Figure>
-      <Figure name="with the click" why={clicked.why}>
-        {clicked.meanMs === null ? null : earlyLate(clicked.meanMs)}
-      </Figure>
+      {(clicked.n > 0 || silent.n === 0) && (
+        <Figure name="with the click" why={clicked.why}>
+          {clicked.meanMs === null ? null : earlyLate(clicked.meanMs)}
+        </Figure>
+      )}
       {silent.n > 0 && (
         <Figure name="alone, on average" why={silent.why}>
           {silent.meanMs === null ? null : earlyLate(silent.meanMs)}

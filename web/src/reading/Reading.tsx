@@ -30,7 +30,8 @@ import { Latency } from './Latency.tsx';
 import { NextSteps } from './NextSteps.tsx';
 import { ProfileChart } from './ProfileChart.tsx';
 import { SpreadChart } from './SpreadChart.tsx';
-import { TakeLine } from './TakeLine.tsx';
+import { SavePicture } from './SavePicture.tsx';
+import { TakeLine, useTakeParts } from './TakeLine.tsx';
 import { TakeNote } from './TakeNote.tsx';
 import { TempoCurve } from './TempoCurve.tsx';
 import { driftData } from './drift-data.ts';
@@ -83,6 +84,7 @@ function ReadingOf({ take, report, hits }: ReadingOfProps) {
   const { meter } = timeline.bars[barIndexAt(timeline.bars, timeline.targets[0]?.timeS ?? 0)];
   const profile = useMemo(() => profileOf(report, meter), [report, meter]);
   const sheet = useMemo(() => sheetOf(take.plan), [take.plan]);
+  const facts = useTakeParts(take);
   const [heardRow, setHeardRow] = useState<number | null>(null);
   const interrupted = report.findings.find(({ code }) => code === 'interrupted');
   const disturbance = interrupted && sentenceOf(interrupted);
@@ -192,6 +194,14 @@ function ReadingOf({ take, report, hits }: ReadingOfProps) {
           <AllFigures report={report} />
           <Stack direction="row" useFlexGap spacing={1.5} className="no-print" sx={{ flexWrap: 'wrap' }}>
             <CompareWith take={take} />
+            <SavePicture
+              nameOf={(ending) => fileNameOf(take.plan, ending)}
+              facts={() => ({
+                sentence,
+                facts: [...facts, ...(take.input === 'simulated' ? ['simulated player'] : [])].join(' · '),
+                core,
+              })}
+            />
             <Button
               variant="outlined"
               color="inherit"

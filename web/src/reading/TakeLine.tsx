@@ -8,15 +8,22 @@ import type { Report } from '@feldspar/core/timing';
 import { usePlayers } from '../api/hooks.ts';
 import { longDate, plural } from '../shell/text.ts';
 
-export function TakeLine({ take, report }: { take: Take; report: Report }) {
+/** Plan, tempo, player and day. */
+export function useTakeParts(take: Take): string[] {
   const players = usePlayers();
   const player = players.data?.items.find(({ id }) => id === take.playerId);
-  const { counts } = report;
-  const parts = [
+  return [
     take.plan.title,
     comparableName(takeTempo(take)) + (take.trueTempo ? ' in truth' : ''),
     ...(player ? [[player.name, player.instrument].filter(Boolean).join(', ')] : []),
     longDate(take.startedAt),
+  ];
+}
+
+export function TakeLine({ take, report }: { take: Take; report: Report }) {
+  const { counts } = report;
+  const parts = [
+    ...useTakeParts(take),
     `${plural(counts.matched, 'hit')}, ${counts.missed === 0 ? 'none' : counts.missed} missed`,
     ...(take.stoppedAtS !== null ? ['stopped early'] : []),
   ];

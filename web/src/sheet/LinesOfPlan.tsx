@@ -8,7 +8,7 @@ import { Engraving } from './Engraving.tsx';
 import { countsUnder } from './counts-under.ts';
 
 /** More is read on the stage. */
-const MOST_BARS = 8;
+const MOST_BARS = 4;
 
 export default function LinesOfPlan({ lines }: { lines: readonly (Sheet | null)[] }) {
   const written = lines.filter((sheet) => sheet !== null);

@@ -10,7 +10,8 @@ import { useState } from 'react';
 import { fileNameOf } from '../export/file-name.ts';
 import { PrintButton } from '../shell/PrintButton.tsx';
 import { saveBlob, saveFile } from '../shell/save-file.ts';
-import { engravingPng, engravingSvg } from './engraving-file.ts';
+import { type PictureKind, saveSvg } from '../shell/svg-file.ts';
+import { engravingNode } from './engraving-file.ts';
 
 interface SheetFilesProps {
   plan: Plan;
@@ -24,9 +25,9 @@ const MUSICXML = 'application/vnd.recordare.musicxml';
 export function SheetFiles({ plan, sheet, drawn }: SheetFilesProps) {
   const { enqueueSnackbar } = useSnackbar();
   const [menu, setMenu] = useState<HTMLElement | null>(null);
-  const savePng = async (box: HTMLElement) => {
+  const savePicture = async (box: HTMLElement, kind: PictureKind) => {
     try {
-      saveBlob(fileNameOf(plan, 'png'), await engravingPng(box));
+      await saveSvg(engravingNode(box), kind, (ending) => fileNameOf(plan, ending));
     } catch (error) {
       enqueueSnackbar((error as Error).message, { variant: 'error' });
     }
@@ -36,8 +37,8 @@ export function SheetFiles({ plan, sheet, drawn }: SheetFilesProps) {
     ['MusicXML', () => saveFile(fileNameOf(plan, 'musicxml'), `${MUSICXML}+xml`, sheetToMusicXml(sheet))],
     ['MusicXML, compressed', () => saveBlob(fileNameOf(plan, 'mxl'), mxl())],
     ['ABC', () => saveFile(fileNameOf(plan, 'abc'), 'text/vnd.abc', sheetToAbc(sheet))],
-    ['SVG picture', drawn && (() => saveFile(fileNameOf(plan, 'svg'), 'image/svg+xml', engravingSvg(drawn)))],
-    ['PNG picture', drawn && (() => void savePng(drawn))],
+    ['SVG picture', drawn && (() => void savePicture(drawn, 'svg'))],
+    ['PNG picture', drawn && (() => void savePicture(drawn, 'png'))],
   ];
   return (
     <>

@@ -277,8 +277,9 @@ function Count({ now, shared }: { now: BeatState; shared: boolean }) {
         {now.shows !== 'nothing' && !countIn && <Box aria-hidden="true">{`bar ${now.barNumber}`}</Box>}
         {/* Read out when it changes: the section and what to do in it, never every bar. */}
         <Box role="status">
-          {countIn && <Box>{now.seeks ? 'come in when you have it' : 'count-in'}</Box>}
+          {countIn && !now.seeks && <Box>count-in</Box>}
           {name && <Box>{name}</Box>}
+          {countIn && now.seeks && <Box sx={{ color: 'text.secondary' }}>come in when you have it</Box>}
           {task && <Box sx={{ color: 'text.secondary' }}>{task}</Box>}
           {!countIn && (
             <Box

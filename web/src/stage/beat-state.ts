@@ -81,7 +81,8 @@ export function beatStateAt(scene: StageScene, positionS: number, choice: Shown,
     seeks,
     section: {
       index: bar.section,
-      name: bar.kind === 'play' ? (section?.name ?? null) : null,
+      // What the click is to be heard as is said before it is sought.
+      name: bar.kind === 'play' || timeline.entersWhenReady ? (section?.name ?? null) : null,
       task: bar.kind === 'play' ? taskIn(bar, enter, seeks) : null,
       firstRow: bars.findIndex((b) => b.kind === 'play' && b.section === bar.section) - firstPlayed,
     },

@@ -141,6 +141,8 @@ describe('what the stage says', () => {
       const section = expect.objectContaining({ task }) as object;
       expect(said(title, 3, 'beat')).toMatchObject({ shows: 'nothing', seeks: true, section });
       expect(said(title, 0, 'beat')).toMatchObject({ phase: 'countIn', shows: 'nothing' });
+      const { section: first } = said(title, 1);
+      expect(said(title, 0).section.name).toBe(first.name);
       expect(said(title, 3, 'beat', true)).toMatchObject({ shows: 'beat', seeks: false });
     },
   );
