@@ -31,6 +31,8 @@ export interface Click {
   sounding: boolean;
   /** Which layer of its section it belongs to. */
   layer: number;
+  /** Heard in one ear only; in both where nothing is said. */
+  side?: 'left' | 'right';
 }
 
 export interface Target {

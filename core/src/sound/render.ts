@@ -13,6 +13,8 @@ export interface ScheduledClick {
   accent: boolean;
   /** Linear gain. */
   gain: number;
+  /** Heard in one ear only. */
+  side?: Click['side'];
 }
 
 /** The sounding clicks of a timeline, in order of time. Where the spoken count has no word there is a tick. */
@@ -24,7 +26,14 @@ export function scheduleOf(timeline: Timeline): ScheduledClick[] {
       voice: soundOf(timeline, click),
       accent: click.accent,
       gain: 10 ** (click.gainDb / 20),
+      ...(click.side ? { side: click.side } : {}),
     }));
+}
+
+/** One channel where everything is heard in both ears; else the left and the right one. */
+export function channelsOf(schedule: readonly ScheduledClick[]): ScheduledClick[][] {
+  if (schedule.every(({ side }) => side === undefined)) return [[...schedule]];
+  return [schedule.filter(({ side }) => side !== 'right'), schedule.filter(({ side }) => side !== 'left')];
 }
 
 /** A click may name a word itself, the spoken count as such, or a voice. */

@@ -1,4 +1,5 @@
 import { compile } from '../plan/index.ts';
+import { channelsOf, scheduleOf } from '../sound/index.ts';
 import { plan } from '../testing/plans.ts';
 import { type HowHeard, heardTake } from './index.ts';
 
@@ -7,7 +8,7 @@ const hits = timeline.targets.map(({ timeS }, i) => ({
   timeS: timeS + 0.05,
   voice: i % 2 ? 'right' : 'left',
 }));
-const ALL: HowHeard = { fromBar: 1, speed: 1, silentClicks: false, sides: false };
+const ALL: HowHeard = { fromBar: 1, speed: 1, silentClicks: false, sides: false, apart: false };
 const sounds = (how: Partial<HowHeard>) => heardTake(timeline, hits, 30, { ...ALL, ...how }).clicks;
 const of = (voice: string, how: Partial<HowHeard> = {}) =>
   sounds(how).filter((click) => click.voice === voice);
@@ -39,4 +40,15 @@ it('from bar 3 at half speed: 1.2 s a beat, and nothing before', () => {
 
 it('two hands have two sounds when they are asked for', () => {
   expect([of('high', { sides: true }).length, of('low', { sides: true }).length]).toEqual([8, 8]);
+});
+
+it('clicks and strokes are heard in an ear each when they are asked for, else all in both', () => {
+  const channels = channelsOf(scheduleOf(heardTake(timeline, hits, 30, { ...ALL, apart: true })));
+  expect(channels.map((channel) => [...new Set(channel.map(({ voice }) => voice))])).toEqual([
+    ['wood'],
+    ['high'],
+  ]);
+  expect(channels.map((channel) => channel.length)).toEqual([12, 16]);
+  const both = scheduleOf(heardTake(timeline, hits, 30, ALL));
+  expect(channelsOf(both)).toEqual([both]);
 });

@@ -12,6 +12,8 @@ export interface HowHeard {
   silentClicks: boolean;
   /** Left and right strokes, or those of two limbs, by two sounds. */
   sides: boolean;
+  /** Clicks in the left ear, strokes in the right one. */
+  apart: boolean;
 }
 
 const SOFTLY_DB = -18;
@@ -40,6 +42,7 @@ export function heardTake(
       timeS: at(click.timeS),
       sounding: true,
       gainDb: click.gainDb + (click.sounding ? 0 : SOFTLY_DB),
+      ...(how.apart ? { side: 'left' } : {}),
     }));
   const strokes = hits.map((hit): Click => {
     const timeS = hit.timeS - latencyMs / 1000;
@@ -52,6 +55,7 @@ export function heardTake(
       gainDb: 0,
       sounding: true,
       layer: 0,
+      ...(how.apart ? { side: 'right' } : {}),
     };
   });
   return {

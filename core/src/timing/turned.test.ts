@@ -4,8 +4,8 @@ import { type PlayerTraits, STEADY_PLAYER, simulate } from '../players/index.ts'
 import { placementPlan } from '../practice/index.ts';
 import { PARTS, placements } from '../reference/index.ts';
 import { atLeast, atMost, trials } from '../testing/long.ts';
-import { plan } from '../testing/plans.ts';
-import { tempo } from '../time/index.ts';
+import { plan, withCountIn } from '../testing/plans.ts';
+import { parseFraction, tempo } from '../time/index.ts';
 import { measure } from './index.ts';
 
 const PLAYER: PlayerTraits = { ...STEADY_PLAYER, clockSdMs: 10, handSdMs: 5 };
@@ -47,6 +47,25 @@ it(`a whole take on another beat is found at ${offBeat.length} placements, 95 ti
   }
   expect(found).toBeGreaterThanOrEqual(atLeast(n, 0.95));
   expect(sure).toBeGreaterThanOrEqual(atLeast(steady, 0.95));
+  expect(falsely).toBeLessThanOrEqual(atMost(n, 0.01));
+});
+
+it('a click once in two or four bars too: found where a steady player stands on it, and never where a fast or slow one drifts as far aside', () => {
+  let [n, found, falsely, seed] = [0, 0, 0, 0];
+  for (const every of ['2', '4'])
+    for (const from of ['1/16', '1/8', '3/16', '1/12', '1/6', '5/16', '3/8']) {
+      const timeline = compile(
+        withCountIn(plan({ bars: every === '2' ? 32 : 48, clicks: [{ every, from }] })),
+      );
+      const place = parseFraction(from).mul(4).mod(1).valueOf();
+      for (let i = 0; i < trials(6); i++, n++) {
+        const traits = { ...PLAYER, tempoPercent: [-1.2, 0, 1.2][n % 3] };
+        if (measure(timeline, simulate(timeline, traits, ++seed)).turned.length > 0) falsely++;
+        const turned = simulate(heardAs(timeline, nearest(place)), PLAYER, seed);
+        if (measure(timeline, turned).findings[0].code === 'turned round') found++;
+      }
+    }
+  expect(found).toBeGreaterThanOrEqual(atLeast(n, 0.95));
   expect(falsely).toBeLessThanOrEqual(atMost(n, 0.01));
 });
 

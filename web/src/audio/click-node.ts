@@ -1,6 +1,6 @@
 /** A click worklet's node, with everything it is to play. */
 import { type Timeline } from '@feldspar/core/plan';
-import { scheduleOf } from '@feldspar/core/sound';
+import { channelsOf, scheduleOf } from '@feldspar/core/sound';
 import { rig } from '../rig/rig-store.ts';
 import { throughRig } from '../rig/sound-of-rig.ts';
 import workletUrl from './click.worklet.ts?worker&url';
@@ -26,7 +26,7 @@ export async function clickNode(
   const processorOptions: ClickOptions = { ...(await sound), leadS };
   return new AudioWorkletNode(context, CLICK_PROCESSOR, {
     numberOfInputs: 0,
-    outputChannelCount: [1],
+    outputChannelCount: [channelsOf(processorOptions.schedule).length],
     processorOptions,
   });
 }

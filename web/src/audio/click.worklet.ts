@@ -2,7 +2,7 @@
  * The click in the audio thread: the core's renderer, block by block, from a schedule that came with the node. It
  * keeps its own frame counter, because `currentFrame` can stand still for a block while the main thread is busy.
  */
-import { type Renderer, createRenderer } from '@feldspar/core/sound';
+import { type Renderer, channelsOf, createRenderer } from '@feldspar/core/sound';
 import {
   CLICK_PROCESSOR,
   type ClickChange,
@@ -14,7 +14,8 @@ import {
 const PULSE_S = 0.25;
 
 class ClickProcessor extends AudioWorkletProcessor {
-  private renderer: Renderer;
+  /** One for both ears, or one for each. */
+  private renderers: Renderer[];
   private sound: ClickSound;
   private readonly leadS: number;
   private zeroFrame: number | null = null;
@@ -27,7 +28,7 @@ class ClickProcessor extends AudioWorkletProcessor {
     super();
     this.sound = processorOptions;
     this.leadS = processorOptions.leadS;
-    this.renderer = rendererOf(processorOptions);
+    this.renderers = renderersOf(processorOptions);
     this.port.onmessage = ({ data }: MessageEvent<ClickChange>) => this.change(data);
   }
 
@@ -38,8 +39,11 @@ class ClickProcessor extends AudioWorkletProcessor {
     if (this.zeroFrame === null) this.beginAt(frame + Math.round(this.leadS * sampleRate));
     const at = frame - this.zeroFrame!;
     if (this.scratch.length !== length) this.scratch = new Float32Array(length);
-    this.renderer.fill(this.scratch, at);
-    for (const channel of channels) channel.set(this.scratch);
+    channels.forEach((channel, c) => {
+      // A channel beyond the last sounds like that one.
+      if (c < this.renderers.length) this.renderers[c].fill(this.scratch, at);
+      channel.set(this.scratch);
+    });
     this.nextFrame = frame + length;
 
     if (frame >= this.nextPulse) {
@@ -56,7 +60,7 @@ class ClickProcessor extends AudioWorkletProcessor {
   private change(next: ClickChange): void {
     const old = framesOf(this.sound);
     this.sound = next;
-    this.renderer = rendererOf(next);
+    this.renderers = renderersOf(next);
     if (this.zeroFrame === null) return;
     const at = this.nextFrame - this.zeroFrame;
     const place = Math.round((at > 0 ? at % old : at) * next.stretch);
@@ -78,9 +82,10 @@ class ClickProcessor extends AudioWorkletProcessor {
 
 const framesOf = ({ endS }: ClickSound) => Math.max(1, Math.round(endS * sampleRate));
 
-function rendererOf(sound: ClickSound): Renderer {
+function renderersOf(sound: ClickSound): Renderer[] {
   const { schedule, words, loop } = sound;
-  return createRenderer(schedule, sampleRate, { words, ...(loop ? { loopFrames: framesOf(sound) } : {}) });
+  const options = { words, ...(loop ? { loopFrames: framesOf(sound) } : {}) };
+  return channelsOf(schedule).map((channel) => createRenderer(channel, sampleRate, options));
 }
 
 registerProcessor(CLICK_PROCESSOR, ClickProcessor);

@@ -20,8 +20,7 @@ const SHOWN_AT_FIRST = 12;
 export function GapsTable({ gaps, timeline }: { gaps: GapReport[]; timeline: Timeline }) {
   const [most, setMost] = useState(SHOWN_AT_FIRST);
   // A silence that begins with the last click of the count-in begins with bar 1.
-  const barAt = (timeS: number) =>
-    Math.max(1, timeline.bars[barIndexAt(timeline.bars, timeS + 1e-6)].number);
+  const barAt = (timeS: number) => Math.max(1, timeline.bars[barIndexAt(timeline.bars, timeS + 1e-6)].number);
   return (
     <TableContainer>
       <Table

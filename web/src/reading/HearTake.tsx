@@ -37,18 +37,19 @@ export function HearTake({ timeline, hits, latencyMs, onRow }: HearTakeProps) {
   const [speed, setSpeed] = useState(1);
   const [silentClicks, setSilentClicks] = useState(false);
   const [sides, setSides] = useState(false);
+  const [apart, setApart] = useState(false);
   const firstPlayed = timeline.bars.findIndex(({ kind }) => kind === 'play');
   const heard = useMemo(
     () =>
       on
         ? {
             // Anything else is heard from the chosen bar on.
-            what: `${fromBar} ${speed} ${silentClicks} ${sides}`,
-            timeline: heardTake(timeline, hits, latencyMs, { fromBar, speed, silentClicks, sides }),
+            what: `${fromBar} ${speed} ${silentClicks} ${sides} ${apart}`,
+            timeline: heardTake(timeline, hits, latencyMs, { fromBar, speed, silentClicks, sides, apart }),
             loop: false,
           }
         : null,
-    [on, fromBar, speed, silentClicks, sides, timeline, hits, latencyMs],
+    [on, fromBar, speed, silentClicks, sides, apart, timeline, hits, latencyMs],
   );
   const positionS = useLoop(heard, (problem) => {
     setOn(false);
@@ -109,10 +110,14 @@ export function HearTake({ timeline, hits, latencyMs, onRow }: HearTakeProps) {
           control={<Switch checked={silentClicks} onChange={(_, checked) => setSilentClicks(checked)} />}
           label="Silent clicks softly"
         />
+        <FormControlLabel
+          control={<Switch checked={apart} onChange={(_, checked) => setApart(checked)} />}
+          label="Clicks left, strokes right"
+        />
         {twoSided && (
           <FormControlLabel
             control={<Switch checked={sides} onChange={(_, checked) => setSides(checked)} />}
-            label="Left and right by two sounds"
+            label="Each hand a sound of its own"
           />
         )}
       </Stack>
