@@ -20,6 +20,9 @@ const { CHROMIUM = '/usr/bin/chromium', CHROMEDRIVER = '/usr/bin/chromedriver' }
 /** Only a failure waits so long: a busy machine is five times as slow as a quiet one. */
 const PATIENCE_MS = 60_000;
 
+/** What takes long is looked for less and less often: looking costs the page time too. */
+const LOOK_AGAIN_MS = { first: 40, last: 300 } as const;
+
 /** Finds by accessible role and name, in the page, the way a screen reader would list things. */
 const BY_ROLE = `
   const [role, name] = arguments;
@@ -38,7 +41,7 @@ const BY_ROLE = `
   const visible = (el) => el.getClientRects().length > 0 && getComputedStyle(el).visibility !== 'hidden';
   const candidates = document.querySelectorAll('[role="' + role + '"]' + (IMPLIED[role] ? ',' + IMPLIED[role] : ''));
   const pattern = name === null ? null : new RegExp(name, 'i');
-  return [...candidates].filter((el) => visible(el) && (!pattern || label(el).some((t) => pattern.test(t))));
+  return [...candidates].filter((el) => (!pattern || label(el).some((t) => pattern.test(t))) && visible(el));
 `;
 
 /** As WebDriver names them. */
@@ -175,11 +178,11 @@ export class Browser {
 
   async until(condition: () => Promise<boolean>, what: string, patienceMs = PATIENCE_MS): Promise<void> {
     const end = Date.now() + patienceMs;
-    for (;;) {
+    for (let pauseMs = LOOK_AGAIN_MS.first; ; pauseMs = Math.min(1.3 * pauseMs, LOOK_AGAIN_MS.last)) {
       if (await condition().catch(() => false)) return;
       if (Date.now() > end)
         throw new Error(`waited ${patienceMs} ms for ${what}. The page says:\n${await this.text()}`);
-      await new Promise((resolve) => setTimeout(resolve, 60));
+      await new Promise((resolve) => setTimeout(resolve, pauseMs));
     }
   }
 
