@@ -178,7 +178,7 @@ export class Browser {
 
   async until(condition: () => Promise<boolean>, what: string, patienceMs = PATIENCE_MS): Promise<void> {
     const end = Date.now() + patienceMs;
-    for (let pauseMs = LOOK_AGAIN_MS.first; ; pauseMs = Math.min(1.3 * pauseMs, LOOK_AGAIN_MS.last)) {
+    for (let pauseMs: number = LOOK_AGAIN_MS.first; ; pauseMs = Math.min(1.3 * pauseMs, LOOK_AGAIN_MS.last)) {
       if (await condition().catch(() => false)) return;
       if (Date.now() > end)
         throw new Error(`waited ${patienceMs} ms for ${what}. The page says:\n${await this.text()}`);
