@@ -1,5 +1,6 @@
 import js from '@eslint/js';
 import reactHooks from 'eslint-plugin-react-hooks';
+import { readdirSync } from 'node:fs';
 import globals from 'globals';
 import tseslint from 'typescript-eslint';
 
@@ -65,6 +66,66 @@ const arrows = Object.entries(ROOMS).map(([room, allowed]) => {
   };
 });
 
+/** The floors of the web house, from the ground up: a room uses only rooms on floors below it. */
+export const FLOORS = [
+  ['theme', 'text'],
+  ['device', 'addresses'],
+  ['sound', 'input'],
+  ['files'],
+  ['workers'],
+  ['data'],
+  ['parts'],
+  ['screens'],
+  ['app'],
+];
+/** They never use one another: they meet in addresses. */
+const SCREENS = readdirSync(new URL('web/src/screens', import.meta.url));
+
+const restricted = (files, patterns) => ({
+  files,
+  ignores: ['**/*.test.{ts,tsx}'],
+  rules: {
+    'no-restricted-imports': [
+      'error',
+      {
+        patterns: [
+          {
+            group: ['@feldspar/server', '@feldspar/server/*', '**/server/src/**', 'node:*'],
+            message: 'The page has no server and no files.',
+          },
+          { group: ['**/testing/**'], message: 'Only tests use testing.' },
+          ...patterns,
+        ],
+      },
+    ],
+  },
+});
+
+const floors = FLOORS.flatMap((rooms, floor) => {
+  const above = FLOORS.slice(floor + 1).flat();
+  return rooms.flatMap((room) => {
+    // Beside it on the same floor is not below it either.
+    const forbidden = [...above, ...rooms.filter((other) => other !== room)].map((other) => ({
+      group: [`**/../${other}/**`],
+      message: `The floors of the house: ${room} uses only what lies below it, and ${other} does not.`,
+    }));
+    if (room !== 'screens') return [restricted([`web/src/${room}/**/*.{ts,tsx}`], forbidden)];
+    return SCREENS.map((screen) =>
+      restricted(
+        [`web/src/screens/${screen}/**/*.{ts,tsx}`],
+        [
+          ...forbidden,
+          {
+            group: SCREENS.filter((other) => other !== screen).map((other) => `../${other}/**`),
+            message:
+              'A screen never uses another one: they meet in addresses, and what two of them show is a part.',
+          },
+        ],
+      ),
+    );
+  });
+});
+
 export default tseslint.config(
   { ignores: ['**/dist/', '**/.types/', '**/node_modules/', 'data/'] },
   js.configs.recommended,
@@ -93,16 +154,9 @@ export default tseslint.config(
   {
     files: ['web/src/**/*.{ts,tsx}'],
     plugins: { 'react-hooks': reactHooks },
-    rules: {
-      ...reactHooks.configs.recommended.rules,
-      'no-restricted-imports': [
-        'error',
-        {
-          patterns: ['@feldspar/server', '@feldspar/server/*', '**/server/src/**', 'node:*'],
-        },
-      ],
-    },
+    rules: reactHooks.configs.recommended.rules,
   },
+  ...floors,
   {
     files: ['**/*.test.{ts,tsx}', '**/testing/**'],
     rules: { 'no-restricted-imports': 'off' },

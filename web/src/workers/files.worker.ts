@@ -1,7 +1,7 @@
 /** Reading files off the page's own thread: whatever a file holds, the page goes on. */
 import { readSheetFile } from '@feldspar/core/formats';
 import { expose } from 'comlink';
-import { readPlanFile } from '../plans/plan-file.ts';
+import { readPlanFile } from '../files/plan-file.ts';
 
 const api = {
   plan: readPlanFile,

@@ -1,0 +1,96 @@
+/** Theme, routes, and the one sender of the outbox. Most screens load their code when they are opened, or when nothing else is to do. */
+import CssBaseline from '@mui/material/CssBaseline';
+import { ThemeProvider } from '@mui/material/styles';
+import { SnackbarProvider } from 'notistack';
+import { type ComponentType, Suspense, lazy, useEffect } from 'react';
+import { type RouteObject, RouterProvider, createBrowserRouter } from 'react-router';
+import { SWRConfig } from 'swr';
+import { useOutboxSender } from '../data/outbox/useOutbox.ts';
+import { PlanScreen } from '../screens/plan/PlanScreen.tsx';
+import { loadBeside, loadReading, prepareReading } from './reading-code.ts';
+import { Bench } from '../screens/bench/Bench.tsx';
+import { Log } from '../screens/log/Log.tsx';
+import { NotFound } from './NotFound.tsx';
+import { ErrorScreen } from './ErrorScreen.tsx';
+import { Shell } from './Shell.tsx';
+import { ScreenSkeleton } from '../parts/layout/Skeletons.tsx';
+import { Stage } from '../screens/stage/Stage.tsx';
+import { theme } from '../theme/theme.ts';
+import { warmMeasuring } from '../workers/measure.ts';
+
+type Load = () => Promise<{ default: ComponentType }>;
+
+/** Screens whose code comes by itself, and where they are. */
+const LATER: [path: string, load: Load][] = [
+  ['plans', () => import('../screens/plans/Plans.tsx')],
+  ['plans/:id/edit', () => import('../screens/workshop/Workshop.tsx')],
+  ['takes/:id', loadReading],
+  ['takes/:id/beside/:other', loadBeside],
+  ['sheets', () => import('../screens/sheets/Sheets.tsx')],
+  ['sheets/:id', () => import('../screens/sheet/SheetScreen.tsx')],
+  ['rig', () => import('../screens/rig/RigScreen.tsx')],
+  ['hold', () => import('../screens/hold/Hold.tsx')],
+  ['desk', () => import('../screens/desk/Desk.tsx')],
+  ['desk/steps', () => import('../screens/desk/Steps.tsx')],
+  ['desk/table', () => import('../screens/desk/TempoTable.tsx')],
+  ['rehear', () => import('../screens/rehear/Rehear.tsx')],
+  ['bin', () => import('../screens/bin/Bin.tsx')],
+];
+
+/** Each has its own error screen, so that the frame stands whatever happens in it. */
+const errorElement = <ErrorScreen />;
+
+const later = LATER.map(([path, load]): RouteObject => {
+  const Screen = lazy(load);
+  const element = (
+    <Suspense fallback={<ScreenSkeleton />}>
+      <Screen />
+    </Suspense>
+  );
+  return { path, element, errorElement };
+});
+
+const router = createBrowserRouter([
+  {
+    element: <Shell />,
+    errorElement,
+    children: [
+      { index: true, element: <Bench />, errorElement },
+      { path: 'plans/:id', element: <PlanScreen />, errorElement },
+      { path: 'log', element: <Log />, errorElement },
+      ...later,
+      { path: '*', element: <NotFound /> },
+    ],
+  },
+  { path: 'plans/:id/play', element: <Stage prepareReading={prepareReading} />, errorElement },
+]);
+
+export function App() {
+  return (
+    <ThemeProvider theme={theme} defaultMode="system" modeStorageKey="feldspar light">
+      <CssBaseline />
+      <SnackbarProvider maxSnack={3} anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }}>
+        <SWRConfig value={{ shouldRetryOnError: true, errorRetryInterval: 4000 }}>
+          <Background />
+          <RouterProvider router={router} />
+        </SWRConfig>
+      </SnackbarProvider>
+    </ThemeProvider>
+  );
+}
+
+const QUIET_AFTER_MS = 4000;
+
+/** Sends what waits; and when the first screen has settled, fetches the others' code: the server may be away when they are opened. */
+function Background() {
+  useOutboxSender();
+  useEffect(() => {
+    const fetchAll = async () => {
+      await warmMeasuring().catch(() => undefined);
+      for (const [, load] of LATER) await load().catch(() => undefined);
+    };
+    const timer = setTimeout(() => void fetchAll(), QUIET_AFTER_MS);
+    return () => clearTimeout(timer);
+  }, []);
+  return null;
+}

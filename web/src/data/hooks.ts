@@ -1,0 +1,148 @@
+/** What screens read, through SWR: cached, revalidated, shared; with what waits in the outbox laid over it. */
+import { ALL_READY_PLANS, readyPlanOf } from '@feldspar/core/practice';
+import type { Take } from '@feldspar/core/take';
+import { useMemo } from 'react';
+import useSWR, { type SWRResponse } from 'swr';
+import useSWRInfinite from 'swr/infinite';
+import { overPlans, overPlayers, overTake, overTakes, waitingPlan, waitingTake } from './outbox/overlay.ts';
+import type { Waiting } from './outbox/queue.ts';
+import { useOutbox } from './outbox/useOutbox.ts';
+import { request } from './wire/client.ts';
+import { takesKey } from './wire/keys.ts';
+import type {
+  Bin,
+  HoldGroup,
+  Page,
+  PlanItem,
+  Player,
+  Remeasuring,
+  StoredPlan,
+  TakeItem,
+  TakeOrder,
+} from './wire/types.ts';
+
+const get = <Answer>(path: string) => request<Answer>('GET', path);
+
+/** The same answer with something laid over it, as long as neither changes. */
+function useOver<Value extends object, Response extends { data: Value | undefined }>(
+  response: Response,
+  over: (queue: readonly Waiting[], value: Value) => Value,
+): Response {
+  const queue = useOutbox();
+  const { data } = response;
+  // `over` is one of the pure functions below: it never changes.
+  const laid = useMemo(() => data && over(queue, data), [queue, data, over]);
+  return new Proxy(response, { get: (all, name) => (name === 'data' ? laid : Reflect.get(all, name)) });
+}
+
+const plansOver = (queue: readonly Waiting[], page: Page<PlanItem>) => ({
+  ...page,
+  items: overPlans(queue, page.items),
+});
+const playersOver = (queue: readonly Waiting[], page: Page<Player>) => ({
+  ...page,
+  items: overPlayers(queue, page.items),
+});
+const takesOver = (queue: readonly Waiting[], page: Page<TakeItem>) => ({
+  ...page,
+  items: overTakes(queue, page.items),
+});
+const pagesOver = (queue: readonly Waiting[], pages: Page<TakeItem>[]) =>
+  pages.map((page) => takesOver(queue, page));
+
+/** Ready plans and the first hundred of one's own. Without the server: those that ship, and those saved here. */
+export function usePlans(): SWRResponse<Page<PlanItem>> {
+  const response = useSWR('/plans', get<Page<PlanItem>>);
+  const known = response.data ?? (response.error ? SHIPPED : undefined);
+  return useOver({ ...response, data: known }, plansOver);
+}
+
+const SHIPPED: Page<PlanItem> = {
+  items: ALL_READY_PLANS.map(({ id, plan, trains }) => ({
+    id,
+    trains,
+    title: plan.title,
+    ready: true,
+    revision: 1,
+    tempo: plan.sections[0].tempo,
+    sheet: false,
+    unreadable: null,
+  })),
+  nextCursor: null,
+};
+
+/** A plan that ships is here already; one saved here and not sent yet is read from the outbox. */
+export function usePlan(id: string | undefined): SWRResponse<StoredPlan> {
+  const queue = useOutbox();
+  const here = useMemo(() => (id ? (waitingPlan(queue, id) ?? shippedPlan(id)) : undefined), [queue, id]);
+  const response = useSWR(id && !here ? `/plans/${id}` : null, get<StoredPlan>);
+  return here ? { ...response, data: here, error: undefined } : response;
+}
+
+/** A plan that ships with the application, placements of a re-heard click included. */
+export function shippedPlan(id: string): StoredPlan | undefined {
+  const ready = readyPlanOf(id);
+  return ready
+    ? { id, title: ready.plan.title, trains: ready.trains, ready: true, document: ready.plan, revision: 1 }
+    : undefined;
+}
+
+export function usePlayers(): SWRResponse<Page<Player>> {
+  return useOver(useSWR('/players', get<Page<Player>>), playersOver);
+}
+
+export interface FoundTake {
+  /** With what was said about it and has not arrived yet. */
+  data: Take | undefined;
+  /** As the server has it; undefined while the take itself waits. */
+  onServer: Take | undefined;
+  error: unknown;
+}
+
+/** A take waiting in this browser is read from there, whatever the server does. */
+export function useTake(id: string): FoundTake {
+  const queue = useOutbox();
+  const waiting = waitingTake(queue, id);
+  const { data: onServer, error } = useSWR(waiting ? null : `/takes/${id}`, get<Take>);
+  const take = waiting ?? onServer;
+  const data = useMemo(() => take && overTake(queue, take), [queue, take]);
+  return { data, onServer, error: data ? undefined : (error as unknown) };
+}
+
+export function useLatestTakes(player: string | null, limit: number): SWRResponse<Page<TakeItem>> {
+  return useOver(useSWR(takesKey(player, limit), get<Page<TakeItem>>), takesOver);
+}
+
+const PAGE = 24;
+
+/** The pages of the log. Every visit asks anew: a note written a second ago must be there. */
+export function useTakePages(player: string | null, order: TakeOrder) {
+  const pages = useSWRInfinite<Page<TakeItem>>(
+    (index, previous: Page<TakeItem> | null) => {
+      if (previous && !previous.nextCursor) return null;
+      const cursor = index > 0 && previous ? `&cursor=${previous.nextCursor}` : '';
+      return `${takesKey(player, PAGE)}&order=${order}${cursor}`;
+    },
+    get<Page<TakeItem>>,
+    { dedupingInterval: 0, revalidateAll: true },
+  );
+  return useOver(pages, pagesOver);
+}
+
+export function useBin(): SWRResponse<Bin> {
+  return useSWR('/bin', get<Bin>);
+}
+
+export function useHolds(player: string | null): SWRResponse<Page<HoldGroup>> {
+  return useSWR(`/holds${player ? `?player=${player}` : ''}`, get<Page<HoldGroup>>);
+}
+
+const ASK_AGAIN_MS = 1000;
+
+/** Asked again while it runs. */
+export function useRemeasuring(): SWRResponse<Remeasuring> {
+  return useSWR('/remeasuring', get<Remeasuring>, {
+    refreshInterval: (latest: Remeasuring | undefined) => (latest?.running ? ASK_AGAIN_MS : 0),
+    shouldRetryOnError: false,
+  });
+}

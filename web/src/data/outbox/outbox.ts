@@ -1,0 +1,232 @@
+/**
+ * Every change is a request that is kept in this browser until the server has confirmed it: a stopped server, a reload or a crash
+ * loses nothing. One loop sends them, whatever screen is open; several tabs take turns.
+ */
+import { OfflineError, ProblemError, request } from '../wire/client.ts';
+import { type Change, type Edit, type Waiting, confirmed, due, joined } from './queue.ts';
+import { dropRequest, keepRequest, readRequests } from './store.ts';
+
+/** A breath, in which a note that is being typed grows. */
+const SEND_AFTER_MS = 300;
+const RETRY_MS = 4000;
+const LONGEST_RETRY_MS = 60_000;
+const LOCK = 'feldspar outbox';
+
+let queue: readonly Waiting[] = [];
+let unkept = false;
+let loaded: Promise<void> | undefined;
+let count = 0;
+const sending = new Set<string>();
+const listeners = new Set<() => void>();
+const confirmations = new Set<(sent: Waiting, revision?: number) => void>();
+const channel = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('feldspar outbox');
+
+/** What waits, oldest first; the same object as long as nothing changes. */
+export const waitingChanges = (): readonly Waiting[] => queue;
+/** Some of it is only in this page, because the browser keeps nothing or has no room. */
+export const isUnkept = (): boolean => unkept;
+
+export function onOutboxChange(listener: () => void): () => void {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
+}
+
+/** Told of each request that the server has confirmed, just before it leaves the queue. */
+export function onConfirmed(listener: (sent: Waiting, revision?: number) => void): () => void {
+  confirmations.add(listener);
+  return () => confirmations.delete(listener);
+}
+
+function show(next: readonly Waiting[]): void {
+  queue = [...next].sort((a, b) => (a.key < b.key ? -1 : 1));
+  for (const listener of listeners) listener();
+}
+
+/** Reads what an earlier page left; once. */
+export function load(): Promise<void> {
+  loaded ??= readAgain();
+  return loaded;
+}
+
+async function readAgain(): Promise<void> {
+  const kept = await readRequests();
+  // What only lives in this page, or is being written this very moment, is newer than what was read.
+  const own = queue.filter(({ key }) => unkeptKeys.has(key) || writing.has(key));
+  const mine = new Set(own.map(({ key }) => key));
+  show([...kept.filter(({ key }) => !mine.has(key) && !dropping.has(key)), ...own]);
+}
+
+const unkeptKeys = new Set<string>();
+/** Keys of requests whose writing, or dropping, is under way. */
+const writing = new Map<string, number>();
+const dropping = new Set<string>();
+
+async function apply({ keep, drop }: Edit): Promise<void> {
+  const changed = new Set(keep.map(({ key }) => key));
+  const gone = queue.filter(({ key }) => drop.includes(key));
+  show([...queue.filter((waiting) => !gone.includes(waiting) && !changed.has(waiting.key)), ...keep]);
+  for (const { key } of gone) dropping.add(key);
+  for (const { key } of keep) writing.set(key, (writing.get(key) ?? 0) + 1);
+  let added = false;
+  for (const waiting of gone) {
+    unkeptKeys.delete(waiting.key);
+    if (!(await dropRequest(waiting))) added = true;
+    dropping.delete(waiting.key);
+  }
+  for (const waiting of keep) {
+    if (await keepRequest(waiting)) unkeptKeys.delete(waiting.key);
+    else unkeptKeys.add(waiting.key);
+    const left = writing.get(waiting.key)! - 1;
+    if (left > 0) writing.set(waiting.key, left);
+    else writing.delete(waiting.key);
+  }
+  // Another tab said more of it while it was on its way: that is sent too.
+  if (added) await readAgain();
+  if (unkept !== unkeptKeys.size > 0) {
+    unkept = unkeptKeys.size > 0;
+    show(queue);
+  }
+  channel?.postMessage('changed');
+}
+
+/** Sorts by time, and within one moment by turn; two tabs never make the same. */
+function newKey(): string {
+  return `${String(Date.now()).padStart(15, '0')} ${String(count++).padStart(6, '0')} ${crypto.randomUUID()}`;
+}
+
+/** Keeps a change and sends it soon. Resolves when it is kept. Never fails: without storage it is kept in memory. */
+export async function ask(change: Change): Promise<void> {
+  await load();
+  await apply(joined(queue, change, newKey(), new Date().toISOString(), sending));
+  sendSoon(SEND_AFTER_MS);
+}
+
+export type Outcome = { state: 'sent' } | { state: 'waits' | 'refused'; reason: string };
+
+/** The same, sent at once; tells what became of the first attempt. */
+export async function askNow(change: Change): Promise<Outcome> {
+  await load();
+  await apply(joined(queue, change, newKey(), new Date().toISOString(), sending));
+  await flush();
+  const left = queue.filter(({ thing }) => thing === change.thing);
+  if (left.length === 0) return { state: 'sent' };
+  const { state, reason = 'The server has not answered yet.' } = left[0];
+  return { state: state === 'waiting' ? 'waits' : 'refused', reason };
+}
+
+/** Drops a request, and with it what was made on top of it where it was to create the thing. */
+export async function giveUp({ key, thing, method, on }: Waiting): Promise<void> {
+  const creates = method === 'PUT' && (on ?? 0) === 0;
+  const drop = queue.filter((other) => other.key === key || (creates && other.thing === thing));
+  await apply({ keep: [], drop: drop.map((other) => other.key) });
+}
+
+export async function tryAgain(waiting: Waiting, change: Partial<Waiting> = {}): Promise<void> {
+  const again: Waiting = { ...waiting, ...change, state: 'waiting', version: (waiting.version ?? 0) + 1 };
+  delete again.reason;
+  delete again.current;
+  await apply({ keep: [again], drop: [] });
+  sendSoon(0);
+}
+
+let timer: ReturnType<typeof setTimeout> | undefined;
+let flushing: Promise<void> | null = null;
+let stuck = 0;
+/** Only a page that is shown sends by itself. */
+let byItself = false;
+
+function sendSoon(afterMs: number): void {
+  clearTimeout(timer);
+  if (byItself) timer = setTimeout(() => void flush(), afterMs);
+}
+
+/** Sends what is due, thing by thing, until nothing more can be sent now. Safe to call at any time. */
+export function flush(): Promise<void> {
+  // Whoever asks while it runs wants what came meanwhile to be sent too.
+  flushing = (flushing ?? Promise.resolve()).then(inTurn, inTurn);
+  const mine = flushing;
+  void mine.finally(() => {
+    if (flushing === mine) flushing = null;
+  });
+  return mine;
+}
+
+async function inTurn(): Promise<void> {
+  await load();
+  if (!navigator.locks) return sendAll();
+  await navigator.locks.request(LOCK, async () => {
+    // Another tab may have sent some of it.
+    await readAgain();
+    await sendAll();
+  });
+}
+
+async function sendAll(): Promise<void> {
+  let tried = false;
+  let offline = false;
+  const failed = new Set<string>();
+  while (!offline) {
+    const next = due(queue).find(({ thing }) => !failed.has(thing));
+    if (!next) break;
+    tried = true;
+    sending.add(next.key);
+    try {
+      const verdict = await send(next);
+      if (verdict === 'offline') offline = true;
+      if (verdict !== 'sent') failed.add(next.thing);
+    } finally {
+      sending.delete(next.key);
+    }
+  }
+  if (due(queue).length === 0) stuck = 0;
+  else if (tried) sendSoon(Math.min(LONGEST_RETRY_MS, RETRY_MS * 2 ** Math.min(4, offline ? 0 : stuck++)));
+}
+
+async function send(waiting: Waiting): Promise<'sent' | 'offline' | 'failed'> {
+  const { method, path, body, on } = waiting;
+  try {
+    const answer = await request<{ revision?: number } | undefined>(
+      method,
+      on === undefined ? path : `${path}?revision=${on}`,
+      body,
+    );
+    // Told first: what is shown goes from "waits" to "is there" without falling back in between.
+    for (const listener of confirmations) listener(waiting, answer?.revision);
+    await apply(confirmed(queue, waiting, answer?.revision));
+    return 'sent';
+  } catch (error) {
+    const now = queue.find(({ key }) => key === waiting.key);
+    if (!now) return 'failed';
+    if (error instanceof ProblemError && error.status === 404 && method === 'DELETE') {
+      await apply(confirmed(queue, waiting));
+      return 'sent';
+    }
+    const reason = error instanceof Error ? error.message : String(error);
+    if (error instanceof ProblemError && !isPassing(error.status)) {
+      const state = error.status === 409 && error.current !== undefined ? 'conflict' : 'refused';
+      await apply({ keep: [{ ...now, state, reason, current: error.current }], drop: [] });
+      return 'failed';
+    }
+    if (now.reason !== reason) await apply({ keep: [{ ...now, reason }], drop: [] });
+    return error instanceof OfflineError ? 'offline' : 'failed';
+  }
+}
+
+/** The server may take it another time. */
+const isPassing = (status: number) => status >= 500 || status === 408 || status === 429;
+
+/** Begins to send, and goes on whenever there is a chance. @returns ends it. */
+export function keepSending(): () => void {
+  const now = () => sendSoon(0);
+  const reread = () => void readAgain();
+  byItself = true;
+  now();
+  window.addEventListener('online', now);
+  channel?.addEventListener('message', reread);
+  return () => {
+    byItself = false;
+    clearTimeout(timer);
+    window.removeEventListener('online', now);
+    channel?.removeEventListener('message', reread);
+  };
+}

@@ -1,0 +1,87 @@
+/** What the server has, with what waits to be sent laid over it: a screen shows what was said, not what has arrived. Pure. */
+import type { Plan } from '@feldspar/core/plan';
+import type { Take } from '@feldspar/core/take';
+import type { PlanItem, Player, StoredPlan, TakeItem } from '../wire/types.ts';
+import type { Waiting } from './queue.ts';
+
+type Queue = readonly Waiting[];
+type Said = Partial<Pick<Take, 'note' | 'trueTempo' | 'judging'>>;
+
+const of = (queue: Queue, thing: string) => queue.filter((waiting) => waiting.thing === thing);
+const isGone = (requests: Queue) => requests.some(({ method }) => method === 'DELETE');
+
+/** What was said about a take and has not arrived. */
+function saidOf(requests: Queue): Said {
+  const said = requests
+    .filter(({ method }) => method === 'PATCH')
+    .map(({ body }) => ({ ...(body as object), was: undefined }));
+  const all = Object.assign({}, ...said) as Said & { was?: unknown };
+  delete all.was;
+  return all;
+}
+
+/** A take that waits to be sent, as it was played. */
+export function waitingTake(queue: Queue, id: string): Take | undefined {
+  return of(queue, `take ${id}`).find(({ method }) => method === 'PUT')?.body as Take | undefined;
+}
+
+export function overTake(queue: Queue, take: Take): Take {
+  return { ...take, ...saidOf(of(queue, `take ${take.id}`)) };
+}
+
+/** A list of takes: without those that are being deleted, and with what was said. */
+export function overTakes(queue: Queue, takes: readonly TakeItem[]): TakeItem[] {
+  return takes.flatMap((take) => {
+    const requests = of(queue, `take ${take.id}`);
+    if (isGone(requests)) return [];
+    const { note, trueTempo } = saidOf(requests);
+    return [
+      { ...take, ...(note === undefined ? {} : { note }), ...(trueTempo === undefined ? {} : { trueTempo }) },
+    ];
+  });
+}
+
+/** A plan as it was last saved here; undefined where nothing waits. */
+export function waitingPlan(queue: Queue, id: string): StoredPlan | undefined {
+  const put = of(queue, `plan ${id}`).findLast(({ method }) => method === 'PUT');
+  if (!put) return undefined;
+  const document = put.body as Plan;
+  return { id, title: document.title, trains: '', ready: false, document, revision: put.on ?? 0 };
+}
+
+/** A list of plans: the ready ones, those saved here, the others; without those that are being deleted. */
+export function overPlans(queue: Queue, plans: readonly PlanItem[]): PlanItem[] {
+  const waiting = new Map<string, PlanItem>();
+  for (const { thing, method } of queue) {
+    const id = thing.slice('plan '.length);
+    const plan = thing.startsWith('plan ') && method === 'PUT' ? waitingPlan(queue, id) : undefined;
+    if (plan) waiting.set(id, itemOf(plan));
+  }
+  const known = new Set(plans.map(({ id }) => id));
+  const fresh = [...waiting.values()].filter(({ id }) => !known.has(id)).reverse();
+  const ready = plans.filter((plan) => plan.ready);
+  const own = plans.filter((plan) => !plan.ready).map((plan) => waiting.get(plan.id) ?? plan);
+  return [...ready, ...fresh, ...own].filter(({ id }) => !isGone(of(queue, `plan ${id}`)));
+}
+
+function itemOf({ document, ...plan }: StoredPlan): PlanItem {
+  return {
+    ...plan,
+    tempo: document.sections[0].tempo,
+    sheet: document.sheet !== undefined,
+    unreadable: null,
+  };
+}
+
+export function overPlayers(queue: Queue, players: readonly Player[]): Player[] {
+  const fresh = queue
+    .filter(({ thing, method }) => thing.startsWith('player ') && method === 'PUT')
+    .map(
+      ({ thing, body }) =>
+        ({ instrument: '', ...(body as object), id: thing.slice('player '.length) }) as Player,
+    );
+  const changed = new Set(fresh.map(({ id }) => id));
+  return [...players.filter(({ id }) => !changed.has(id)), ...fresh].sort((a, b) =>
+    a.name.localeCompare(b.name),
+  );
+}

@@ -1,0 +1,51 @@
+/** The outbox as screens see it, and the one loop that sends what waits. */
+import { useEffect, useSyncExternalStore } from 'react';
+import { useSWRConfig } from 'swr';
+import type { Take } from '@feldspar/core/take';
+import { isTakeList } from '../wire/keys.ts';
+import type { Page, TakeItem } from '../wire/types.ts';
+import { isUnkept, keepSending, load, onConfirmed, onOutboxChange, waitingChanges } from './outbox.ts';
+import { overTake, overTakes, waitingPlan } from './overlay.ts';
+import { adoptAbandoned } from './playing.ts';
+import type { Waiting } from './queue.ts';
+
+export function useOutbox(): readonly Waiting[] {
+  return useSyncExternalStore(onOutboxChange, waitingChanges);
+}
+
+export function useUnkept(): boolean {
+  return useSyncExternalStore(onOutboxChange, isUnkept);
+}
+
+/** Mounted once: adopts abandoned takes, then sends whatever waits, again and again until it is gone. */
+export function useOutboxSender(): void {
+  const { mutate } = useSWRConfig();
+  useEffect(() => {
+    void load().then(() => adoptAbandoned());
+    // It is shown as sent at once, and then read anew: the thing itself, and the lists it stands in.
+    const leave = onConfirmed((sent) => {
+      const [kind] = sent.thing.split(' ');
+      const thingPath = sent.path.replace(/\/restore$/, '');
+      if (kind === 'take') {
+        if (sent.method === 'PUT') void mutate(thingPath, sent.body, { revalidate: false });
+        if (sent.method === 'PATCH')
+          void mutate<Take>(thingPath, (take) => take && overTake([sent], take), { revalidate: false });
+        void mutate<Page<TakeItem>>(
+          isTakeList,
+          (page) => page && { ...page, items: overTakes([sent], page.items) },
+        );
+      } else {
+        if (kind === 'plan' && sent.method === 'PUT')
+          void mutate(thingPath, waitingPlan([sent], sent.thing.slice(5)));
+        else void mutate(thingPath);
+        void mutate(`/${kind}s`);
+      }
+      void mutate('/bin');
+    });
+    const stop = keepSending();
+    return () => {
+      leave();
+      stop();
+    };
+  }, [mutate]);
+}

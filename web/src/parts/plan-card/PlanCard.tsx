@@ -1,0 +1,35 @@
+/** A plan to choose: its clicks drawn small, what it trains, its facts. */
+import Card from '@mui/material/Card';
+import CardActionArea from '@mui/material/CardActionArea';
+import Typography from '@mui/material/Typography';
+import { Link } from 'react-router';
+import { usePlan } from '../../data/hooks.ts';
+import type { PlanItem } from '../../data/wire/types.ts';
+import { PlanPicture } from './PlanPicture.tsx';
+import { PlanLine } from './PlanLine.tsx';
+
+export function PlanCard({ plan }: { plan: PlanItem }) {
+  const document = usePlan(plan.unreadable ? undefined : plan.id).data?.document;
+  return (
+    <Card component="li" variant="outlined" sx={{ display: 'flex' }}>
+      <CardActionArea
+        component={Link}
+        to={`/plans/${plan.id}`}
+        sx={{
+          p: 2,
+          display: 'flex',
+          flexDirection: 'column',
+          alignItems: 'stretch',
+          justifyContent: 'flex-start',
+          gap: 1,
+        }}
+      >
+        {document && <PlanPicture plan={document} rowHeight={6} annotated={false} mostRows={12} />}
+        <Typography variant="h3">{plan.title}</Typography>
+        {plan.trains && <Typography variant="body2">{plan.trains}</Typography>}
+        {document && <PlanLine plan={document} />}
+        {plan.unreadable && <Typography variant="body2">{plan.unreadable}</Typography>}
+      </CardActionArea>
+    </Card>
+  );
+}

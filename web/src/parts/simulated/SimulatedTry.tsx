@@ -1,0 +1,68 @@
+/** "Let a simulated player try it": a whole take at once, of a kind of player that can be chosen. */
+import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
+import Stack from '@mui/material/Stack';
+import TextField from '@mui/material/TextField';
+import type { Plan } from '@feldspar/core/plan';
+import { simulatedTake } from '@feldspar/core/take';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { judgingOf } from '../../device/judging.ts';
+import { finishTake } from '../../data/outbox/playing.ts';
+import { ErrorNotice } from '../layout/ErrorNotice.tsx';
+import { SIMULATED_PLAYERS } from './simulated-players.ts';
+
+interface SimulatedTryProps {
+  plan: Plan;
+  planId: string;
+  disabled?: boolean;
+}
+
+export function SimulatedTry({ plan, planId, disabled = false }: SimulatedTryProps) {
+  const navigate = useNavigate();
+  const [kind, setKind] = useState(1);
+  const [error, setError] = useState<unknown>(null);
+  const run = async () => {
+    try {
+      const seed = crypto.getRandomValues(new Uint32Array(1))[0];
+      const take = simulatedTake({
+        id: crypto.randomUUID(),
+        startedAt: new Date(),
+        plan,
+        planId,
+        playerId: null,
+        traits: SIMULATED_PLAYERS[kind].traits,
+        seed,
+      });
+      const judging = judgingOf(take.playerId);
+      await finishTake(judging ? { ...take, judging } : take);
+      void navigate(`/takes/${take.id}`);
+    } catch (failure) {
+      setError(failure);
+    }
+  };
+  return (
+    <Stack spacing={1}>
+      <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap', alignItems: 'center' }}>
+        <Button variant="outlined" color="inherit" onClick={() => void run()} disabled={disabled}>
+          Let a simulated player try it
+        </Button>
+        <TextField
+          select
+          size="small"
+          label="Simulated player"
+          value={kind}
+          onChange={({ target }) => setKind(Number(target.value))}
+          sx={{ minWidth: 170 }}
+        >
+          {SIMULATED_PLAYERS.map(({ name }, i) => (
+            <MenuItem key={name} value={i}>
+              {name}
+            </MenuItem>
+          ))}
+        </TextField>
+      </Stack>
+      {error !== null && <ErrorNotice error={error} />}
+    </Stack>
+  );
+}

@@ -1,0 +1,147 @@
+/** The bench: what to do now and why, the last result, and the clicks to choose from. */
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Stack from '@mui/material/Stack';
+import Typography from '@mui/material/Typography';
+import { planTempo, withTempo } from '@feldspar/core/plan';
+import { READY_PLANS, suggest } from '@feldspar/core/practice';
+import { type Tempo } from '@feldspar/core/time';
+import { useMemo } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { useLatestTakes, usePlan, usePlans } from '../../data/hooks.ts';
+import type { StoredPlan, TakeItem } from '../../data/wire/types.ts';
+import { FittedCore } from '../../parts/core-sample/FittedCore.tsx';
+import { coreOfSummary } from '../../parts/core-sample/model.ts';
+import { PlayerChoice } from '../../parts/players/PlayerChoice.tsx';
+import { useCurrentPlayerId } from '../../device/current-player.ts';
+import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
+import { firstWords } from '../../text/finding-text.ts';
+import { shortDate } from '../../text/text.ts';
+import { KEY_SIGN, useKey } from '../../parts/actions/useKey.ts';
+import { PlanCards } from '../../parts/plan-card/PlanCards.tsx';
+import { PlanLine } from '../../parts/plan-card/PlanLine.tsx';
+import { PlanPicture } from '../../parts/plan-card/PlanPicture.tsx';
+import { playAddress } from '../../addresses/play-address.ts';
+
+export function Bench() {
+  const player = useCurrentPlayerId();
+  const plans = usePlans();
+  const takes = useLatestTakes(player, 1);
+  const last = takes.data?.items[0] ?? null;
+  const measured = last?.summary && last.tempo ? { ...last, summary: last.summary, tempo: last.tempo } : null;
+  const list = plans.data?.items ?? [];
+  // The path, and what the player made; the rest of the ready plans stands on its own screen.
+  const path = READY_PLANS.flatMap((step) => list.find(({ id }) => id === step.id) ?? []);
+  const onBench = [...path, ...list.filter(({ ready }) => !ready)];
+  const { planId, tempo, reason } = suggest(measured);
+  const next = usePlan(planId).data;
+  return (
+    <Stack spacing={4} sx={{ maxWidth: 1120 }}>
+      <Stack
+        direction="row"
+        useFlexGap
+        spacing={2}
+        sx={{ flexWrap: 'wrap', justifyContent: 'space-between', alignItems: 'flex-start' }}
+      >
+        <Typography variant="h1">{next ? `Next: ${next.title}` : 'Bench'}</Typography>
+        <PlayerChoice />
+      </Stack>
+      {plans.error !== undefined && <ErrorNotice error={plans.error} />}
+      {next && (
+        <NextExercise plan={next} tempo={tempo ?? planTempo(next.document)} reason={reason} last={last} />
+      )}
+      <Box component="section" aria-labelledby="clicks">
+        <Stack
+          direction="row"
+          useFlexGap
+          spacing={2}
+          sx={{ flexWrap: 'wrap', justifyContent: 'space-between', alignItems: 'center', mb: 1.5 }}
+        >
+          <Typography variant="h2" id="clicks">
+            Or choose another click
+          </Typography>
+          <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap' }}>
+            <Button component={Link} to="/rehear" color="inherit" variant="outlined">
+              Re-hear one click
+            </Button>
+            <Button component={Link} to="/plans" color="inherit" variant="outlined">
+              All plans
+            </Button>
+            <Button component={Link} to="/rig" color="inherit" variant="outlined">
+              Rig
+            </Button>
+          </Stack>
+        </Stack>
+        <PlanCards plans={onBench} />
+      </Box>
+    </Stack>
+  );
+}
+
+interface NextExerciseProps {
+  plan: StoredPlan;
+  tempo: Tempo;
+  reason: string;
+  last: TakeItem | null;
+}
+
+function NextExercise({ plan, tempo, reason, last }: NextExerciseProps) {
+  const navigate = useNavigate();
+  const start = () => void navigate(playAddress(plan.id, tempo));
+  const document = useMemo(() => withTempo(plan.document, tempo), [plan, tempo]);
+  useKey('Enter', start);
+  return (
+    <Box
+      component="section"
+      aria-label="Next exercise"
+      sx={{
+        display: 'grid',
+        gap: { xs: 3, md: 5 },
+        gridTemplateColumns: { xs: '1fr', md: 'minmax(0, 1fr) minmax(0, 1fr)' },
+        alignItems: 'start',
+      }}
+    >
+      <Stack spacing={2}>
+        <Typography sx={{ fontSize: '1.15rem', maxWidth: '42ch' }}>{reason}</Typography>
+        <PlanLine plan={document} />
+        <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap' }}>
+          <Button variant="contained" size="large" onClick={start}>
+            Play it&ensp;{KEY_SIGN.Enter}
+          </Button>
+          <Button component={Link} to={`/plans/${plan.id}`} variant="outlined" color="inherit">
+            Change the tempo
+          </Button>
+        </Stack>
+        {last && (
+          <Box sx={{ pt: 2 }}>
+            <Typography variant="h3" component="h2">
+              The last take
+            </Typography>
+            <Typography sx={{ mt: 0.5 }}>{firstWords(last.summary) ?? 'It is not measured yet.'}</Typography>
+            <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+              {last.title}, {shortDate(last.startedAt)}
+              {last.input === 'simulated' && ', simulated player'} ·{' '}
+              <Link to={`/takes/${last.id}`}>open it</Link>
+            </Typography>
+          </Box>
+        )}
+      </Stack>
+      {last?.summary && last.planId === plan.id ? (
+        <Box>
+          <FittedCore
+            model={coreOfSummary(last.summary)}
+            rowHeight={13}
+            annotated={false}
+            maxWidth={460}
+            label={`Core of the last take of ${last.title}`}
+          />
+          <Typography variant="body2" sx={{ color: 'text.secondary', mt: 0.5 }}>
+            The last take: left of a line early, right of it late.
+          </Typography>
+        </Box>
+      ) : (
+        <PlanPicture plan={plan.document} rowHeight={13} annotated={false} maxWidth={460} />
+      )}
+    </Box>
+  );
+}

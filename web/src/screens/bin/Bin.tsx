@@ -1,0 +1,111 @@
+/** The bin: what was deleted, to be brought back while it is there. */
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Stack from '@mui/material/Stack';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { restoreThing } from '../../data/changes.ts';
+import { useBin } from '../../data/hooks.ts';
+import { useOutbox } from '../../data/outbox/useOutbox.ts';
+import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
+import { ScreenSkeleton } from '../../parts/layout/Skeletons.tsx';
+import { firstWords } from '../../text/finding-text.ts';
+import { longDate, plural, shortDate } from '../../text/text.ts';
+import { useOnce } from '../../parts/actions/useOnce.ts';
+
+const DAY_MS = 86_400_000;
+
+interface Thing {
+  kind: 'take' | 'plan';
+  id: string;
+  title: string;
+  facts: string;
+  deletedAt: string;
+}
+
+export default function Bin() {
+  const { data, error } = useBin();
+  const back = useOutbox().filter(({ method, path }) => method === 'POST' && path.endsWith('/restore'));
+  const [now] = useState(() => Date.now());
+  if (error) return <ErrorNotice error={error} />;
+  if (!data) return <ScreenSkeleton />;
+  const takes = data.takes.map(({ id, title, startedAt, deletedAt, summary }): Thing => ({
+    kind: 'take',
+    id,
+    title: firstWords(summary) ?? title,
+    facts: `${title}, played ${longDate(startedAt)}`,
+    deletedAt,
+  }));
+  const plans = data.plans.map(({ id, title, deletedAt }): Thing => ({
+    kind: 'plan',
+    id,
+    title,
+    facts: 'a plan of your own',
+    deletedAt,
+  }));
+  const things = [...takes, ...plans]
+    .filter(({ kind, id }) => !back.some(({ thing }) => thing === `${kind} ${id}`))
+    .sort((a, b) => b.deletedAt.localeCompare(a.deletedAt));
+  const left = (deletedAt: string) =>
+    Math.max(0, Math.ceil(data.daysKept - (now - Date.parse(deletedAt)) / DAY_MS));
+  return (
+    <Stack spacing={3} sx={{ maxWidth: 860 }}>
+      <Box>
+        <Typography variant="h1">The bin</Typography>
+        <Typography sx={{ mt: 1 }}>
+          What was deleted lies here for {plural(data.daysKept, 'day')} and can be brought back; then it is
+          really gone.
+        </Typography>
+      </Box>
+      {things.length === 0 ? (
+        <Typography>
+          It is empty. What you delete in the <Link to="/log">log</Link> or among the{' '}
+          <Link to="/plans">plans</Link> comes here first.
+        </Typography>
+      ) : (
+        <Box component="ul" aria-label="Deleted" sx={{ listStyle: 'none', p: 0, m: 0 }}>
+          {things.map((thing) => (
+            <Row key={`${thing.kind} ${thing.id}`} thing={thing} daysLeft={left(thing.deletedAt)} />
+          ))}
+        </Box>
+      )}
+    </Stack>
+  );
+}
+
+function Row({ thing, daysLeft }: { thing: Thing; daysLeft: number }) {
+  const { kind, id, title, facts, deletedAt } = thing;
+  const { run, running } = useOnce(() => restoreThing(kind, id, title));
+  return (
+    <Box
+      component="li"
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: 'minmax(0, 1fr) auto' },
+        gap: { xs: 0.5, sm: 3 },
+        alignItems: 'center',
+        py: 1.5,
+        borderTop: '1px solid',
+        borderColor: 'divider',
+      }}
+    >
+      <Box>
+        <Typography sx={{ fontWeight: 600 }}>{title}</Typography>
+        <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+          {facts} · deleted {shortDate(deletedAt)} · {plural(daysLeft, 'day')} left
+        </Typography>
+      </Box>
+      <Button
+        variant="outlined"
+        color="inherit"
+        disabled={running}
+        onClick={() => void run()}
+        aria-label={`Bring back ${facts}`}
+        sx={{ justifySelf: 'start' }}
+      >
+        Bring back
+      </Button>
+    </Box>
+  );
+}

@@ -1,0 +1,102 @@
+/** How long a player holds the pulse alone: by what was practised and how fast, from recent takes, and drawn over the weeks. */
+import Box from '@mui/material/Box';
+import Stack from '@mui/material/Stack';
+import Typography from '@mui/material/Typography';
+import { Link, useSearchParams } from 'react-router';
+import { useHolds, usePlayers } from '../../data/hooks.ts';
+import type { HoldGroup } from '../../data/wire/types.ts';
+import { useCurrentPlayerId } from '../../device/current-player.ts';
+import { Choice } from '../../parts/fields/Choice.tsx';
+import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
+import { ScreenSkeleton } from '../../parts/layout/Skeletons.tsx';
+import { Panel } from '../../parts/layout/Panel.tsx';
+import { plural, shortDate } from '../../text/text.ts';
+import { HoldChart } from './HoldChart.tsx';
+import { type HoldFrame, frameOf } from './hold-frame.ts';
+import { holdSentence } from './hold-words.ts';
+
+const NOBODY = 'nobody';
+
+export default function Hold() {
+  const [search, setSearch] = useSearchParams();
+  const current = useCurrentPlayerId();
+  const players = usePlayers();
+  const asked = search.get('player') ?? current ?? NOBODY;
+  const player = players.data?.items.find(({ id }) => id === asked) ?? null;
+  const holds = useHolds(player?.id ?? null);
+  const groups = holds.data?.items ?? [];
+  const frame = frameOf(groups);
+  return (
+    <Stack spacing={3} sx={{ maxWidth: 1120 }}>
+      <Stack
+        direction="row"
+        useFlexGap
+        spacing={2}
+        sx={{ flexWrap: 'wrap', justifyContent: 'space-between', alignItems: 'flex-start' }}
+      >
+        <Typography variant="h1">How long {player ? player.name : 'you'} can be left alone</Typography>
+        <Choice
+          label="Takes of"
+          value={player?.id ?? NOBODY}
+          options={[
+            [NOBODY, 'nobody by name'],
+            ...(players.data?.items ?? []).map(({ id, name }) => [id, name] as const),
+          ]}
+          onChange={(value) => setSearch(value === NOBODY ? { player: NOBODY } : { player: value })}
+          minWidth={220}
+        />
+      </Stack>
+      {holds.error !== undefined && <ErrorNotice error={holds.error} />}
+      {!holds.data && holds.error === undefined && <ScreenSkeleton />}
+      {holds.data && groups.length === 0 && (
+        <Typography>
+          No take says yet how long one can be left alone: that needs twelve intervals without a click in one
+          take. <Link to="/plans">Choose a click that leaves</Link>.
+        </Typography>
+      )}
+      <Box
+        sx={{
+          display: 'grid',
+          gap: 2,
+          gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'repeat(auto-fill, minmax(440px, 1fr))' },
+        }}
+      >
+        {groups.map((group) => (
+          <Group
+            key={`${group.name} ${group.quarterBpm.join()}`}
+            group={group}
+            who={player?.name ?? null}
+            frame={frame}
+          />
+        ))}
+      </Box>
+    </Stack>
+  );
+}
+
+interface GroupProps {
+  group: HoldGroup;
+  who: string | null;
+  frame: HoldFrame;
+}
+
+function Group({ group, who, frame }: GroupProps) {
+  const { name, quarterBpm, recent, takes } = group;
+  const [slowest, fastest] = quarterBpm.map((bpm) => String(Math.round(10 * bpm) / 10));
+  const tempo = slowest === fastest ? slowest : `${slowest} to ${fastest}`;
+  const last = takes[takes.length - 1];
+  return (
+    <Panel title={`${name}, quarter = ${tempo}`}>
+      <Typography sx={{ fontSize: '1.1rem' }}>{holdSentence(recent, who)}</Typography>
+      <Typography variant="body2" sx={{ color: 'text.secondary', mb: 1 }}>
+        From {recent.takes === 1 ? 'the last take' : `the last ${recent.takes} takes`} of {takes.length};{' '}
+        <Link to={`/takes/${last.id}`}>the newest, {shortDate(last.startedAt)}</Link>
+      </Typography>
+      <HoldChart
+        takes={takes}
+        frame={frame}
+        label={`Beats held alone, take by take: ${takes.map(({ beats }) => beats).join(', ')}. ${plural(takes.length, 'take')}.`}
+      />
+    </Panel>
+  );
+}

@@ -1,0 +1,27 @@
+/** Deletes an own plan; it can be brought back for a moment, and its takes stay. */
+import Button from '@mui/material/Button';
+import { useNavigate } from 'react-router';
+import { deleteThing, restoreThing } from '../../data/changes.ts';
+import { useUndo } from '../../parts/actions/useUndo.tsx';
+
+export function DeletePlan({ id, title }: { id: string; title: string }) {
+  const navigate = useNavigate();
+  const undoable = useUndo();
+  const remove = () =>
+    undoable({
+      said: `Deleted: ${title}`,
+      async run() {
+        await deleteThing('plan', id, title);
+        await navigate('/');
+      },
+      async undo() {
+        await restoreThing('plan', id, title);
+        await navigate(`/plans/${id}`);
+      },
+    });
+  return (
+    <Button color="inherit" onClick={() => void remove()} sx={{ color: 'text.secondary' }}>
+      Delete this plan
+    </Button>
+  );
+}

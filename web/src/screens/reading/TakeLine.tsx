@@ -1,0 +1,36 @@
+/** Which take this is: plan, tempo, player, day, and how many notes. */
+import Chip from '@mui/material/Chip';
+import Stack from '@mui/material/Stack';
+import Typography from '@mui/material/Typography';
+import { type Take, takeTempo } from '@feldspar/core/take';
+import { comparableName } from '@feldspar/core/time';
+import type { Report } from '@feldspar/core/timing';
+import { usePlayers } from '../../data/hooks.ts';
+import { longDate, plural } from '../../text/text.ts';
+
+/** Plan, tempo, player and day. */
+export function useTakeParts(take: Take): string[] {
+  const players = usePlayers();
+  const player = players.data?.items.find(({ id }) => id === take.playerId);
+  return [
+    take.plan.title,
+    comparableName(takeTempo(take)) + (take.trueTempo ? ' in truth' : ''),
+    ...(player ? [[player.name, player.instrument].filter(Boolean).join(', ')] : []),
+    longDate(take.startedAt),
+  ];
+}
+
+export function TakeLine({ take, report }: { take: Take; report: Report }) {
+  const { counts } = report;
+  const parts = [
+    ...useTakeParts(take),
+    `${plural(counts.matched, 'hit')}, ${counts.missed === 0 ? 'none' : counts.missed} missed`,
+    ...(take.stoppedAtS !== null ? ['stopped early'] : []),
+  ];
+  return (
+    <Stack direction="row" useFlexGap spacing={1} sx={{ flexWrap: 'wrap', alignItems: 'center', mt: 0.75 }}>
+      <Typography sx={{ color: 'text.secondary' }}>{parts.join(' · ')}</Typography>
+      {take.input === 'simulated' && <Chip size="small" label="simulated player" variant="outlined" />}
+    </Stack>
+  );
+}

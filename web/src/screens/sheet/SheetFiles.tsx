@@ -1,0 +1,71 @@
+/** A sheet as files of other kinds, as a picture, and on paper. */
+import Button from '@mui/material/Button';
+import Menu from '@mui/material/Menu';
+import MenuItem from '@mui/material/MenuItem';
+import type { Sheet } from '@feldspar/core/counts';
+import { sheetToAbc, sheetToMusicXml, sheetToMxl } from '@feldspar/core/formats';
+import type { Plan } from '@feldspar/core/plan';
+import { useSnackbar } from 'notistack';
+import { useState } from 'react';
+import { fileNameOf } from '../../files/file-name.ts';
+import { PrintButton } from '../../parts/actions/PrintButton.tsx';
+import { saveBlob, saveFile } from '../../files/save-file.ts';
+import { type PictureKind, saveSvg } from '../../files/svg-file.ts';
+import { engravingNode } from '../../parts/engraving/engraving-file.ts';
+
+interface SheetFilesProps {
+  plan: Plan;
+  sheet: Sheet;
+  /** Where it is engraved; null while it is not. */
+  drawn: HTMLElement | null;
+}
+
+const MUSICXML = 'application/vnd.recordare.musicxml';
+
+export function SheetFiles({ plan, sheet, drawn }: SheetFilesProps) {
+  const { enqueueSnackbar } = useSnackbar();
+  const [menu, setMenu] = useState<HTMLElement | null>(null);
+  const savePicture = async (box: HTMLElement, kind: PictureKind) => {
+    try {
+      await saveSvg(engravingNode(box), kind, (ending) => fileNameOf(plan, ending));
+    } catch (error) {
+      enqueueSnackbar((error as Error).message, { variant: 'error' });
+    }
+  };
+  const mxl = () => new Blob([sheetToMxl(sheet) as BlobPart], { type: MUSICXML });
+  const files: [string, (() => void) | null][] = [
+    ['MusicXML', () => saveFile(fileNameOf(plan, 'musicxml'), `${MUSICXML}+xml`, sheetToMusicXml(sheet))],
+    ['MusicXML, compressed', () => saveBlob(fileNameOf(plan, 'mxl'), mxl())],
+    ['ABC', () => saveFile(fileNameOf(plan, 'abc'), 'text/vnd.abc', sheetToAbc(sheet))],
+    ['SVG picture', drawn && (() => void savePicture(drawn, 'svg'))],
+    ['PNG picture', drawn && (() => void savePicture(drawn, 'png'))],
+  ];
+  return (
+    <>
+      <Button
+        variant="outlined"
+        color="inherit"
+        aria-haspopup="menu"
+        aria-expanded={menu !== null}
+        onClick={({ currentTarget }) => setMenu(currentTarget)}
+      >
+        Save as a file
+      </Button>
+      <Menu anchorEl={menu} open={menu !== null} onClose={() => setMenu(null)}>
+        {files.map(([kind, save]) => (
+          <MenuItem
+            key={kind}
+            disabled={!save}
+            onClick={() => {
+              setMenu(null);
+              save?.();
+            }}
+          >
+            {kind}
+          </MenuItem>
+        ))}
+      </Menu>
+      <PrintButton />
+    </>
+  );
+}

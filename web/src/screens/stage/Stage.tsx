@@ -1,0 +1,191 @@
+/** The stage: nothing to read while playing but the count, hands free, everything by key or tap. */
+import Box from '@mui/material/Box';
+import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
+import { type Plan, type Timeline, compile, planTempo, withTempo } from '@feldspar/core/plan';
+import { tempoName } from '@feldspar/core/time';
+import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'react';
+import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { usePlan, usePlayers } from '../../data/hooks.ts';
+import { currentPlayerId } from '../../device/current-player.ts';
+import { RigHint } from '../../parts/rig-hint/RigHint.tsx';
+import { linesOfPlan } from '../../parts/engraving/lines-of-plan.ts';
+import { tempoOfAddress } from '../../addresses/play-address.ts';
+import { StageView } from './StageView.tsx';
+import { SimulatedTry } from '../../parts/simulated/SimulatedTry.tsx';
+import { limbsOf, swapLimbs, tapOfLimb } from '../../input/limbs.ts';
+import { startSession } from './session.ts';
+import { IDLE, stageAfter } from './stage-state.ts';
+import { pointerSource, tapOfKey, tapOfPointer } from '../../input/taps.ts';
+
+interface StageProps {
+  /** Brings what reads a take; the server may be gone when the take ends. */
+  prepareReading(): Promise<void>;
+}
+
+export function Stage({ prepareReading }: StageProps) {
+  const { id } = useParams();
+  const [search] = useSearchParams();
+  const { data, error } = usePlan(id);
+  const tempo = useMemo(() => tempoOfAddress(search), [search]);
+  const prepared = useMemo(() => {
+    if (!data) return null;
+    const plan = tempo ? withTempo(data.document, tempo) : data.document;
+    try {
+      return { plan, timeline: compile(plan) };
+    } catch (failure) {
+      return { failure };
+    }
+  }, [data, tempo]);
+  return (
+    <Box
+      data-scheme="dark"
+      sx={{ minHeight: '100dvh', bgcolor: 'background.default', color: 'text.primary', colorScheme: 'dark' }}
+    >
+      {error !== undefined && <ErrorNotice error={error} />}
+      {prepared?.failure !== undefined && <ErrorNotice error={prepared.failure} />}
+      {data && prepared?.plan && (
+        <Performance
+          planId={data.id}
+          plan={prepared.plan}
+          timeline={prepared.timeline}
+          prepareReading={prepareReading}
+        />
+      )}
+    </Box>
+  );
+}
+
+interface PerformanceProps extends StageProps {
+  planId: string;
+  plan: Plan;
+  timeline: Timeline;
+}
+
+function Performance({ planId, plan, timeline, prepareReading }: PerformanceProps) {
+  const navigate = useNavigate();
+  const players = usePlayers();
+  const [state, tell] = useReducer(stageAfter, IDLE);
+  const session = state.name === 'playing' ? state.session : null;
+  /** Of the start or the session that is on; leaving the stage at any moment ends it. */
+  const ending = useRef<AbortController | null>(null);
+  const attempts = useRef(0);
+  const surface = useRef<HTMLDivElement>(null);
+  const lines = useMemo(() => linesOfPlan(plan), [plan]);
+  const { parts } = timeline;
+  const [limbs, setLimbs] = useState(() => limbsOf(parts));
+
+  const [search] = useSearchParams();
+  const leave = useCallback(
+    () => void navigate(`/plans/${planId}?${search.toString()}`),
+    [navigate, planId, search],
+  );
+
+  const start = useCallback(async () => {
+    ending.current?.abort();
+    const { signal } = (ending.current = new AbortController());
+    const attempt = ++attempts.current;
+    tell({ type: 'start', attempt });
+    try {
+      await prepareReading();
+      const started = await startSession({
+        plan,
+        planId,
+        playerId: currentPlayerId(),
+        signal,
+        onDone: (take) => void navigate(`/takes/${take.id}`, { replace: true }),
+        onNothing: () => tell({ type: 'nothing' }),
+        onError: (error) => tell({ type: 'failed', error }),
+      });
+      tell({ type: 'started', attempt, session: started });
+    } catch (error) {
+      if (!signal.aborted) tell({ type: 'failed', error });
+    }
+  }, [plan, planId, navigate, prepareReading]);
+
+  const stop = useCallback(() => {
+    tell({ type: 'stop' });
+    session?.stop();
+  }, [session]);
+  const cancel = useCallback(() => {
+    ending.current?.abort();
+    tell({ type: 'cancel' });
+  }, []);
+
+  useEffect(() => () => ending.current?.abort(), []);
+
+  // One listener for the whole stage: a tap's stamp is the event's, whenever this runs.
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.key === 'Escape') {
+        event.preventDefault();
+        if (session) stop();
+        else if (state.name === 'starting') cancel();
+        else if (state.name === 'idle') leave();
+        return;
+      }
+      const tap = tapOfKey(event);
+      if (session && tap) {
+        event.preventDefault();
+        session.tap(tapOfLimb(tap, limbs));
+      } else if (state.name === 'idle' && event.key === 'Enter' && !event.repeat && !isButton(event.target)) {
+        event.preventDefault();
+        void start();
+      }
+    };
+    const onKeyUp = ({ code, timeStamp }: KeyboardEvent) => session?.release(code, timeStamp);
+    window.addEventListener('keydown', onKey);
+    window.addEventListener('keyup', onKeyUp);
+    return () => {
+      window.removeEventListener('keydown', onKey);
+      window.removeEventListener('keyup', onKeyUp);
+    };
+  }, [session, state.name, start, stop, cancel, leave, limbs]);
+
+  useEffect(() => {
+    const element = surface.current;
+    if (!element || !session) return;
+    const onPointer = (event: PointerEvent) => {
+      if (isButton(event.target)) return;
+      event.preventDefault();
+      session.tap(tapOfLimb(tapOfPointer(event, element.getBoundingClientRect()), limbs));
+    };
+    const onRelease = (event: PointerEvent) => session.release(pointerSource(event), event.timeStamp);
+    element.addEventListener('pointerdown', onPointer);
+    window.addEventListener('pointerup', onRelease);
+    return () => {
+      element.removeEventListener('pointerdown', onPointer);
+      window.removeEventListener('pointerup', onRelease);
+    };
+  }, [session, limbs]);
+
+  const player = players.data?.items.find(({ id }) => id === currentPlayerId());
+  const who = player ? [player.name, player.instrument].filter(Boolean).join(', ') : '';
+  return (
+    <StageView
+      surfaceRef={surface}
+      title={plan.title}
+      subtitle={[tempoName(planTempo(plan)), who].filter(Boolean).join(' · ')}
+      timeline={timeline}
+      lines={lines}
+      session={session}
+      limbs={limbs}
+      onSwap={() => setLimbs(swapLimbs(parts))}
+      starting={state.name === 'starting' || state.name === 'stopping'}
+      nothing={state.name === 'idle' && state.nothing}
+      onStart={() => void start()}
+      onStop={stop}
+      onLeave={leave}
+      aside={
+        <>
+          <RigHint />
+          <SimulatedTry plan={plan} planId={planId} />
+        </>
+      }
+      error={state.name === 'idle' ? state.error : null}
+    />
+  );
+}
+
+function isButton(target: EventTarget | null): boolean {
+  return target instanceof Element && target.closest('button, a') !== null;
+}

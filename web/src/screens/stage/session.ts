@@ -1,0 +1,184 @@
+/**
+ * One performance on the stage: clicks sound, taps come in, a take comes out. What was played is kept in the browser while it is
+ * played, so nothing is lost if the page goes away.
+ */
+import { type Plan, type Timeline, compile } from '@feldspar/core/plan';
+import { type Take, type TakeHit, clockOf, isPlayed } from '@feldspar/core/take';
+import { type PlayingClicks, playClicks } from '../../sound/click-player.ts';
+import { judgingOf } from '../../device/judging.ts';
+import { abandonTake, finishTake, keepPiece, lockName } from '../../data/outbox/playing.ts';
+import { latencyOf } from '../../device/rig-store.ts';
+import type { Tap, TapInput } from '../../input/taps.ts';
+import { keepAwake } from './wake-lock.ts';
+
+export interface SessionOptions {
+  plan: Plan;
+  planId: string | null;
+  playerId: string | null;
+  /** Ends it at any moment, the waking up of the audio included: as `stop`, but nobody waits for the reading. */
+  signal: AbortSignal;
+  /** The take is complete and in the outbox. */
+  onDone(take: Take): void;
+  /** Nobody played after the count-in: there is no take. */
+  onNothing(): void;
+  onError(error: unknown): void;
+}
+
+export interface Session {
+  timeline: Timeline;
+  positionS(performanceMs: number): number | null;
+  tap(tap: Tap): void;
+  /** The key or pointer of a tap was let go. */
+  release(source: string, stampMs: number): void;
+  tapCount(): number;
+  /** Hits so far on the timeline, by the live clock; for feedback on the screen only. */
+  liveHits(): number[];
+  /** Ends now. The take is kept when something was played after the count-in. */
+  stop(): void;
+}
+
+/** What was played is at most so old when the page goes away without a word. */
+const KEEP_EVERY_MS = 700;
+/** An audio device that has been silent so long is gone (unplugged, taken by the system): the take ends there. */
+const DEAD_AFTER_MS = 5000;
+
+/** @throws the signal's reason when it was ended before it began; Error when the browser gives no audio. */
+export async function startSession(options: SessionOptions): Promise<Session> {
+  const { plan, planId, playerId, signal, onDone, onNothing, onError } = options;
+  const timeline = compile(plan);
+  const id = crypto.randomUUID();
+  const startedAt = new Date().toISOString();
+  const taps: Tap[] = [];
+  let over = false;
+  let releaseLock: () => void = () => undefined;
+
+  const clicks: PlayingClicks = await playClicks(timeline, () => finish(null), signal);
+  // Made before the lock is asked for: it may be granted only when all is over, and is let go of then at once.
+  const untilOver = new Promise<void>((resolve) => (releaseLock = resolve));
+  void navigator.locks?.request(lockName(id), () => untilOver);
+  const letSleep = keepAwake();
+  const kept = { hits: 0, anchors: 0, lengths: new Set<Tap>() };
+  const keeper = setInterval(() => {
+    const now = performance.now();
+    if (clicks.quietMs(now) > DEAD_AFTER_MS) finish(clicks.positionS(now - clicks.quietMs(now)) ?? 0);
+    else keepNow();
+  }, KEEP_EVERY_MS);
+  // The page may not come back from being hidden.
+  document.addEventListener('visibilitychange', keepNow);
+  const onLeave = () => end(() => undefined);
+  signal.addEventListener('abort', onLeave);
+
+  const position = () => clicks.positionS(performance.now()) ?? 0;
+
+  /** While playing, the live clock is good enough; at the end every anchor is heard. Measuring maps anew anyway. */
+  function takeUntil(stoppedAtS: number | null, complete: boolean): Take {
+    const clock = clicks.clockFacts();
+    const map = complete && clock ? clockOf(clock) : null;
+    const hits: TakeHit[] = taps.map(({ stampMs, voice, releasedMs }) => ({
+      timeS: map && clock ? map.contextS(stampMs) - clock.zeroContextS : (clicks.positionS(stampMs) ?? 0),
+      stampMs,
+      ...(voice ? { voice } : {}),
+      ...(releasedMs === undefined ? {} : { lengthS: Math.max(0, releasedMs - stampMs) / 1000 }),
+    }));
+    const judging = judgingOf(playerId);
+    return {
+      format: 'feldspar-take',
+      version: 1,
+      id,
+      playerId,
+      planId,
+      plan,
+      startedAt,
+      stoppedAtS,
+      input: inputOf(taps),
+      hits,
+      clock,
+      latencyMs: latencyOf(clicks.output.key, mostUsed(taps)),
+      simulated: null,
+      note: '',
+      ...(judging ? { judging } : {}),
+    };
+  }
+
+  /** Adds what came since the last time: hits, anchors of the clock, and what was let go. */
+  function keepNow(): void {
+    if (over || taps.length === 0) return;
+    const clock = clicks.clockFacts();
+    const { anchors = [], ...output } = clock ?? {};
+    const { hits } = takeUntil(null, false);
+    const lengths = taps
+      .slice(0, kept.hits)
+      .flatMap((tap, i): [number, number][] =>
+        tap.releasedMs === undefined || kept.lengths.has(tap) ? [] : [[i, hits[i].lengthS ?? 0]],
+      );
+    const piece = { hits: hits.slice(kept.hits), anchors: anchors.slice(kept.anchors), lengths };
+    for (const tap of taps) if (tap.releasedMs !== undefined) kept.lengths.add(tap);
+    kept.hits = hits.length;
+    kept.anchors = anchors.length;
+    const head = { ...takeUntil(null, false), hits: [], clock: null };
+    void keepPiece(
+      {
+        id,
+        take: head,
+        positionS: position(),
+        ...(clock ? { clock: output as Omit<typeof clock, 'anchors'> } : {}),
+      },
+      piece,
+    );
+  }
+
+  function close(): void {
+    over = true;
+    clearInterval(keeper);
+    document.removeEventListener('visibilitychange', keepNow);
+    signal.removeEventListener('abort', onLeave);
+    clicks.stop();
+    letSleep();
+    releaseLock();
+  }
+
+  function finish(stoppedAtS: number | null, then = onDone): void {
+    if (over) return;
+    try {
+      const ranOut = stoppedAtS === null || stoppedAtS >= timeline.endS;
+      const take = takeUntil(ranOut ? null : stoppedAtS, true);
+      close();
+      if (isPlayed(timeline, take.hits)) finishTake(take).then(() => then(take), onError);
+      // Taps of the count-in alone are no take.
+      else abandonTake(id).then(onNothing, onError);
+    } catch (error) {
+      close();
+      onError(error);
+    }
+  }
+
+  const end = (then: SessionOptions['onDone']) => finish(position(), then);
+
+  return {
+    timeline,
+    positionS: clicks.positionS,
+    tap(tap) {
+      if (!over) taps.push(tap);
+    },
+    release(source, stampMs) {
+      const held = taps.findLast((tap) => tap.source === source);
+      if (held && !over) held.releasedMs ??= stampMs;
+    },
+    tapCount: () => taps.length,
+    liveHits: () => taps.flatMap(({ stampMs }) => clicks.positionS(stampMs) ?? []),
+    stop: () => end(onDone),
+  };
+}
+
+function inputOf(taps: readonly Tap[]): TapInput | 'mixed' {
+  const inputs = new Set(taps.map((tap) => tap.input));
+  if (inputs.size > 1) return 'mixed';
+  return taps[0]?.input ?? 'keys';
+}
+
+function mostUsed(taps: readonly Tap[]): TapInput {
+  const count = (input: TapInput) => taps.filter((tap) => tap.input === input).length;
+  return (['keys', 'touch', 'pointer'] as const).reduce((most, input) =>
+    count(input) > count(most) ? input : most,
+  );
+}

@@ -1,0 +1,59 @@
+/** A click worklet's node, with everything it is to play. */
+import { type Timeline } from '@feldspar/core/plan';
+import { channelsOf, scheduleOf } from '@feldspar/core/sound';
+import { rig } from '../device/rig-store.ts';
+import { throughRig } from './sound-of-rig.ts';
+import workletUrl from './click.worklet.ts?worker&url';
+import { wordsFor } from './count-words.ts';
+import { CLICK_PROCESSOR, type ClickOptions, type ClickSound } from './worklet-protocol.ts';
+
+const modules = new WeakMap<AudioContext, Promise<void>>();
+
+/** @throws Error when the worklet or the spoken words cannot be loaded. */
+export async function clickNode(
+  context: AudioContext,
+  sound: Promise<ClickSound>,
+  leadS: number,
+): Promise<AudioWorkletNode> {
+  let module = modules.get(context);
+  if (!module) {
+    module = context.audioWorklet.addModule(workletUrl);
+    modules.set(context, module);
+    // The next attempt asks anew.
+    module.catch(() => modules.delete(context));
+  }
+  await module;
+  const processorOptions: ClickOptions = { ...(await sound), leadS };
+  return new AudioWorkletNode(context, CLICK_PROCESSOR, {
+    numberOfInputs: 0,
+    outputChannelCount: [channelsOf(processorOptions.schedule).length],
+    processorOptions,
+  });
+}
+
+export interface SoundOptions {
+  /** Silence after the last bar, for a late last note. */
+  tailS?: number;
+  loop?: boolean;
+}
+
+/** What a timeline sounds like in a context. */
+export async function soundOf(
+  timeline: Timeline,
+  { sampleRate }: AudioContext,
+  { tailS = 0, loop = false }: SoundOptions = {},
+): Promise<ClickSound> {
+  const schedule = scheduleOf(throughRig(timeline, rig()));
+  return { schedule, words: await wordsFor(schedule, sampleRate), endS: timeline.endS + tailS, loop };
+}
+
+/** [performance ms, context s] of what is leaving the loudspeaker now, or null while the context has not begun. */
+export function outputAnchor(context: AudioContext): [number, number] | null {
+  const { performanceTime, contextTime } = context.getOutputTimestamp();
+  if (performanceTime && contextTime) return [performanceTime, contextTime];
+  if (performanceTime === undefined && context.currentTime > 0) {
+    // A browser without output timestamps: the frame being computed now is heard after both latencies.
+    return [performance.now(), context.currentTime - context.baseLatency - (context.outputLatency ?? 0)];
+  }
+  return null;
+}
