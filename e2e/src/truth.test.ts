@@ -224,7 +224,7 @@ it('the rig: tapping along finds the constant offset; it is stored, dated, and t
   }
   await browser.click('button', '^Stop');
   await browser.see(/3\d\.\d ms of latency were taken off every hit/);
-  await browser.click('link', '^The rig$');
+  await browser.click('link', '^Sound and inputs$');
   await browser.fill('textbox', '^Touch, ms', '900000');
   await browser.see(/from -500 to 2000/);
   await browser.click('button', '^Forget Keys');

@@ -1,32 +1,46 @@
-/** The frame of every screen but the stage: where one can go, and whether anything waits for the server. */
+/** The frame of every screen but the stage: where one can go, who is playing, and whether anything waits for the server. */
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import { useColorScheme } from '@mui/material/styles';
-import { useLayoutEffect } from 'react';
-import { NavLink, Outlet, useLocation, useNavigationType } from 'react-router';
+import { Suspense, lazy, useEffect, useEffectEvent, useLayoutEffect, useRef, useState } from 'react';
+import { Outlet, useLocation, useNavigationType } from 'react-router';
+import { useKey } from '../parts/actions/useKey.ts';
 import { DARK, LIGHT } from '../theme/palette.ts';
 import { DISPLAY_FACE } from '../theme/theme.ts';
 import { MeasuringAnew } from './MeasuringAnew.tsx';
+import { BarNavigation, SideNavigation, SoundLink } from './Navigation.tsx';
 import { WaitingChanges } from './WaitingChanges.tsx';
+import { WhoPlays } from './WhoPlays.tsx';
+import { useHeading } from './useHeading.ts';
 
-const PLACES = [
-  { to: '/', name: 'Bench' },
-  { to: '/plans', name: 'Plans' },
-  { to: '/desk', name: 'Tempo desk' },
-  { to: '/log', name: 'Log' },
-];
+const GoTo = lazy(() => import('./GoTo.tsx'));
+const KeysDialog = lazy(() => import('./KeysDialog.tsx').then(({ KeysDialog: it }) => ({ default: it })));
+
+const FOOT = {
+  color: DARK.quiet,
+  justifyContent: 'flex-start',
+  px: 3,
+  '&:hover': { color: DARK.ink },
+};
 
 export function Shell() {
   const { pathname } = useLocation();
   const way = useNavigationType();
+  const main = useRef<HTMLElement>(null);
+  const [open, setOpen] = useState<'keys' | 'go to' | null>(null);
+  const light = useLight();
+  useHeading(main, pathname);
   // Another screen begins at its top; going back the browser finds the place again.
   useLayoutEffect(() => {
     if (way !== 'POP') window.scrollTo(0, 0);
   }, [pathname, way]);
+  useKey('?', () => setOpen('keys'));
+  useGoToKey(() => setOpen('go to'));
+  const close = () => setOpen(null);
   return (
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: { xs: 'column-reverse', md: 'row' } }}>
+      <SkipLink to={main} />
       <Box
         component="header"
         className="no-print"
@@ -37,7 +51,8 @@ export function Shell() {
           bottom: 0,
           top: { md: 0 },
           height: { xs: 'auto', md: '100dvh' },
-          width: { md: 148 },
+          width: { md: 186 },
+          overflowY: { md: 'auto' },
           flexShrink: 0,
           zIndex: 2,
           display: 'flex',
@@ -53,74 +68,110 @@ export function Shell() {
             fontFamily: DISPLAY_FACE,
             fontWeight: 700,
             fontSize: '1.3rem',
-            px: 2.5,
+            px: 3,
             pb: 2,
             display: { xs: 'none', md: 'block' },
           }}
         >
           Feldspar
         </Typography>
-        <Stack component="nav" aria-label="Main" direction={{ xs: 'row', md: 'column' }}>
-          {PLACES.map(({ to, name }) => (
-            <Box
-              key={to}
-              component={NavLink}
-              to={to}
-              end
-              sx={{
-                color: DARK.quiet,
-                textDecoration: 'none',
-                fontWeight: 600,
-                minHeight: 48,
-                px: { xs: 1, md: 2.5 },
-                whiteSpace: 'nowrap',
-                display: 'flex',
-                alignItems: 'center',
-                borderLeft: { md: '4px solid transparent' },
-                '&.active': {
-                  color: DARK.ink,
-                  borderColor: DARK.player,
-                  textDecoration: { xs: 'underline', md: 'none' },
-                  textUnderlineOffset: 6,
-                },
-                '&:hover': { color: DARK.ink },
-                '&:focus-visible': { outlineColor: DARK.click, outlineOffset: -3 },
-              }}
-            >
-              {name}
-            </Box>
-          ))}
-        </Stack>
+        <SideNavigation />
+        <BarNavigation
+          more={[
+            ['Go to …', () => setOpen('go to')],
+            ['Keys', () => setOpen('keys')],
+            [light.name, light.change],
+          ]}
+        />
         <Box sx={{ flexGrow: 1 }} />
         <WaitingChanges />
         <MeasuringAnew />
-        <LightSwitch />
+        <WhoPlays />
+        <Box sx={{ display: { xs: 'none', md: 'contents' } }}>
+          <SoundLink />
+        </Box>
+        <Button onClick={light.change} sx={{ ...FOOT, display: { xs: 'none', md: 'inline-flex' } }}>
+          {light.name}
+        </Button>
+        <Button onClick={() => setOpen('keys')} sx={{ ...FOOT, display: { xs: 'none', md: 'inline-flex' } }}>
+          Keys&ensp;?
+        </Button>
       </Box>
       <Box
         component="main"
-        sx={{ flexGrow: 1, minWidth: 0, px: { xs: 2, sm: 3, lg: 4 }, pt: { xs: 2.5, md: 3.5 }, pb: 5 }}
+        ref={main}
+        tabIndex={-1}
+        sx={{
+          flexGrow: 1,
+          minWidth: 0,
+          px: { xs: 2, sm: 3, lg: 4 },
+          pt: { xs: 2.5, md: 3.5 },
+          pb: 5,
+          '&:focus, & h1:focus': { outline: 'none' },
+        }}
       >
         <Outlet />
       </Box>
+      <Suspense>
+        {open === 'keys' && <KeysDialog pathname={pathname} onClose={close} />}
+        {open === 'go to' && <GoTo onClose={close} />}
+      </Suspense>
     </Box>
   );
 }
 
-function LightSwitch() {
-  const { mode, systemMode, setMode } = useColorScheme();
-  const dark = (mode === 'system' ? systemMode : mode) === 'dark';
+/** For who comes by the Tab key: past the navigation. */
+function SkipLink({ to }: { to: { current: HTMLElement | null } }) {
   return (
-    <Button
-      onClick={() => setMode(dark ? 'light' : 'dark')}
+    <Box
+      component="a"
+      href="#main"
+      className="no-print"
+      onClick={(event) => {
+        event.preventDefault();
+        to.current?.focus();
+      }}
       sx={{
-        color: DARK.quiet,
-        justifyContent: 'flex-start',
-        px: { xs: 1.25, md: 2.5 },
-        whiteSpace: 'nowrap',
-        '&:hover': { color: DARK.ink },
+        position: 'fixed',
+        top: 8,
+        left: 8,
+        zIndex: 3,
+        px: 2,
+        py: 1.25,
+        borderRadius: 1,
+        bgcolor: 'background.paper',
+        color: 'text.primary',
+        '&:not(:focus)': { transform: 'translateY(-200%)' },
       }}
     >
-      {dark ? 'Light room' : 'Dark room'}
-    </Button>
+      Skip to the content
+    </Box>
   );
+}
+
+/** The other room, and the way there. */
+function useLight(): { name: string; change(): void } {
+  const { mode, systemMode, setMode } = useColorScheme();
+  const dark = (mode === 'system' ? systemMode : mode) === 'dark';
+  return { name: dark ? 'Light room' : 'Dark room', change: () => setMode(dark ? 'light' : 'dark') };
+}
+
+/** Works in fields too: it is how one gets out of them. */
+function useGoToKey(act: () => void): void {
+  const go = useEffectEvent(act);
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (
+        event.key.toLowerCase() !== 'k' ||
+        !(event.ctrlKey || event.metaKey) ||
+        event.shiftKey ||
+        event.altKey
+      )
+        return;
+      event.preventDefault();
+      go();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
 }

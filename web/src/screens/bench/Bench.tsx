@@ -12,7 +12,6 @@ import { useLatestTakes, usePlan, usePlans } from '../../data/hooks.ts';
 import type { StoredPlan, TakeItem } from '../../data/wire/types.ts';
 import { FittedCore } from '../../parts/core-sample/FittedCore.tsx';
 import { coreOfSummary } from '../../parts/core-sample/model.ts';
-import { PlayerChoice } from '../../parts/players/PlayerChoice.tsx';
 import { useCurrentPlayerId } from '../../device/current-player.ts';
 import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
 import { firstWords } from '../../text/finding-text.ts';
@@ -37,41 +36,15 @@ export function Bench() {
   const next = usePlan(planId).data;
   return (
     <Stack spacing={4} sx={{ maxWidth: 1120 }}>
-      <Stack
-        direction="row"
-        useFlexGap
-        spacing={2}
-        sx={{ flexWrap: 'wrap', justifyContent: 'space-between', alignItems: 'flex-start' }}
-      >
-        <Typography variant="h1">{next ? `Next: ${next.title}` : 'Bench'}</Typography>
-        <PlayerChoice />
-      </Stack>
+      <Typography variant="h1">{next ? `Next: ${next.title}` : 'Bench'}</Typography>
       {plans.error !== undefined && <ErrorNotice error={plans.error} />}
       {next && (
         <NextExercise plan={next} tempo={tempo ?? planTempo(next.document)} reason={reason} last={last} />
       )}
       <Box component="section" aria-labelledby="clicks">
-        <Stack
-          direction="row"
-          useFlexGap
-          spacing={2}
-          sx={{ flexWrap: 'wrap', justifyContent: 'space-between', alignItems: 'center', mb: 1.5 }}
-        >
-          <Typography variant="h2" id="clicks">
-            Or choose another click
-          </Typography>
-          <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap' }}>
-            <Button component={Link} to="/rehear" color="inherit" variant="outlined">
-              Re-hear one click
-            </Button>
-            <Button component={Link} to="/plans" color="inherit" variant="outlined">
-              All plans
-            </Button>
-            <Button component={Link} to="/rig" color="inherit" variant="outlined">
-              Rig
-            </Button>
-          </Stack>
-        </Stack>
+        <Typography variant="h2" id="clicks" sx={{ mb: 1.5 }}>
+          Or choose another click
+        </Typography>
         <PlanCards plans={onBench} />
       </Box>
     </Stack>

@@ -12,7 +12,7 @@ export function Latency({ take }: { take: Take }) {
       {take.latencyMs === 0
         ? 'No latency was taken off: none was known.'
         : `${oneDecimal(take.latencyMs)} ms of latency were taken off every hit.`}{' '}
-      {LATENCY_TOUCHES} <Link to="/rig">The rig</Link>
+      {LATENCY_TOUCHES} <Link to="/rig">Sound and inputs</Link>
     </Typography>
   );
 }

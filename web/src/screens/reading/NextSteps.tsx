@@ -3,30 +3,40 @@ import Button from '@mui/material/Button';
 import Stack from '@mui/material/Stack';
 import { planTempo } from '@feldspar/core/plan';
 import type { Take } from '@feldspar/core/take';
-import { tempoName } from '@feldspar/core/time';
-import { useCallback } from 'react';
+import { type Tempo, tempoName } from '@feldspar/core/time';
+import { useState } from 'react';
 import { playAddress } from '../../addresses/play-address.ts';
 import { KEY_SIGN, useKey } from '../../parts/actions/useKey.ts';
+import { WhoPlaysNow, useIsAnothers } from '../../parts/players/WhoPlaysNow.tsx';
 
 /** Again at the same tempo, or a tenth slower. Only where the plan is still known by its id. */
 export function NextSteps({ take, onGo }: { take: Take; onGo(address: string): void }) {
-  const { planId, plan } = take;
+  const { planId, plan, playerId } = take;
   const tempo = planTempo(plan);
-  const again = useCallback(() => {
-    if (planId) onGo(playAddress(planId, planTempo(plan)));
-  }, [planId, plan, onGo]);
-  useKey('Enter', again, planId !== null);
+  const isAnothers = useIsAnothers(playerId);
+  /** Where to, once it is known who plays. */
+  const [asked, setAsked] = useState<string | null>(null);
+  const play = (at: Tempo) => {
+    if (!planId) return;
+    const address = playAddress(planId, at);
+    if (isAnothers) setAsked(address);
+    else onGo(address);
+  };
+  useKey('Enter', () => play(tempo), planId !== null);
   if (!planId) return null;
   const slower = { ...tempo, bpm: tempo.bpm.mul(9, 10).round() };
   return (
     <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap' }}>
-      <Button variant="contained" onClick={again}>
+      <Button variant="contained" onClick={() => play(tempo)}>
         Again&ensp;{KEY_SIGN.Enter}
       </Button>
       {slower.bpm.gte(1) && (
-        <Button variant="outlined" color="inherit" onClick={() => onGo(playAddress(planId, slower))}>
+        <Button variant="outlined" color="inherit" onClick={() => play(slower)}>
           Slower, {tempoName(slower)}
         </Button>
+      )}
+      {asked !== null && playerId !== null && (
+        <WhoPlaysNow playerId={playerId} onClose={() => setAsked(null)} onPlay={() => onGo(asked)} />
       )}
     </Stack>
   );

@@ -20,7 +20,7 @@ export default function RigScreen() {
   return (
     <Stack spacing={3} sx={{ maxWidth: 1120 }}>
       <Box>
-        <Typography variant="h1">Rig</Typography>
+        <Typography variant="h1">Sound and inputs</Typography>
         <Typography sx={{ color: 'text.secondary' }}>
           Sound and inputs of this device, kept in this browser.
         </Typography>

@@ -4,6 +4,7 @@ import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import { MOST, type Plan, type Timeline, meterOf } from '@feldspar/core/plan';
 import { useState } from 'react';
+import { useKeysOf } from '../../parts/keeping/useKeysOf.ts';
 import { Panel } from '../../parts/layout/Panel.tsx';
 import { Adding, CLICK_KINDS, LINE_KINDS } from './Adding.tsx';
 import { BarView } from './BarView.tsx';
@@ -30,6 +31,8 @@ export function SectionEditor({ plan, index, timeline, onChange, playing, positi
   const shown = Math.min(bar, section.bars - 1);
   const here = `section ${index}`;
   const { clicks, play } = section;
+  const clickKeys = useKeysOf(clicks);
+  const lineKeys = useKeysOf(play);
   return (
     <Box
       sx={{
@@ -58,7 +61,7 @@ export function SectionEditor({ plan, index, timeline, onChange, playing, positi
           <Stack spacing={2}>
             {clicks.map((layer, i) => (
               <LayerCard
-                key={i}
+                key={clickKeys[i]}
                 number={i + 1}
                 layer={layer}
                 meter={meter}
@@ -84,7 +87,7 @@ export function SectionEditor({ plan, index, timeline, onChange, playing, positi
           <Stack spacing={2}>
             {play.map((line, i) => (
               <LineCard
-                key={i}
+                key={lineKeys[i]}
                 number={i + 1}
                 line={line}
                 meter={meter}

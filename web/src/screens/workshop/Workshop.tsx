@@ -9,6 +9,7 @@ import { type Plan, type Timeline, compile, problemWords, whereabouts } from '@f
 import { useSnackbar } from 'notistack';
 import { useMemo, useState } from 'react';
 import { Navigate, useParams } from 'react-router';
+import { useKeysOf } from '../../parts/keeping/useKeysOf.ts';
 import { type Heard, useLoop } from '../../sound/useLoop.ts';
 import { beginDraft } from '../../data/drafts.ts';
 import { NEW_SECTION, copyOf } from '../../data/new-plan.ts';
@@ -60,6 +61,7 @@ function Building({ id, start, onServer, on }: OwnPlan & { id: string }) {
     [problems],
   );
 
+  const sectionKeys = useKeysOf(plan.sections);
   const [hearing, setHearing] = useState<'section' | 'plan' | null>(null);
   const heard = useMemo<Heard | null>(() => {
     if (hearing === 'section') return alone && { what: `section ${index}`, timeline: alone, loop: true };
@@ -136,7 +138,7 @@ function Building({ id, start, onServer, on }: OwnPlan & { id: string }) {
         }}
       />
       <SectionEditor
-        key={index}
+        key={sectionKeys[index]}
         plan={plan}
         index={index}
         timeline={alone}

@@ -1,0 +1,114 @@
+/** Goes to anything by its name: screens, plans, sheets, players, the last takes. */
+import Autocomplete from '@mui/material/Autocomplete';
+import Box from '@mui/material/Box';
+import Dialog from '@mui/material/Dialog';
+import DialogContent from '@mui/material/DialogContent';
+import TextField from '@mui/material/TextField';
+import { useMemo } from 'react';
+import { useNavigate } from 'react-router';
+import { useLatestTakes, usePlans, usePlayers } from '../data/hooks.ts';
+import { firstWords } from '../text/finding-text.ts';
+import { shortDate } from '../text/text.ts';
+import { ALL_PLACES } from './places.ts';
+
+const LAST_TAKES = 30;
+
+interface Target {
+  kind: 'Screens' | 'Plans' | 'Count sheets' | 'Players' | 'Last takes';
+  name: string;
+  more: string;
+  to: string;
+}
+
+function useTargets(): Target[] {
+  const plans = usePlans().data?.items;
+  const players = usePlayers().data?.items;
+  const takes = useLatestTakes(null, LAST_TAKES).data?.items;
+  return useMemo(() => {
+    const whole = (plans ?? []).filter(({ unreadable }) => unreadable === null);
+    return [
+      ...ALL_PLACES.map(({ to, name }): Target => ({ kind: 'Screens', name, more: '', to })),
+      ...whole
+        .filter(({ sheet }) => !sheet)
+        .map(({ id, title, trains }): Target => ({
+          kind: 'Plans',
+          name: title,
+          more: trains,
+          to: `/plans/${id}`,
+        })),
+      ...whole
+        .filter(({ sheet, ready }) => sheet && !ready)
+        .map(({ id, title }): Target => ({
+          kind: 'Count sheets',
+          name: title,
+          more: '',
+          to: `/sheets/${id}`,
+        })),
+      ...(players ?? []).map(({ id, name, instrument }): Target => ({
+        kind: 'Players',
+        name,
+        more: instrument,
+        to: `/log?player=${id}`,
+      })),
+      ...(takes ?? []).map(({ id, title, startedAt, summary }): Target => ({
+        kind: 'Last takes',
+        name: `${title}, ${shortDate(startedAt)}`,
+        more: firstWords(summary) ?? '',
+        to: `/takes/${id}`,
+      })),
+    ];
+  }, [plans, players, takes]);
+}
+
+export default function GoTo({ onClose }: { onClose(): void }) {
+  const navigate = useNavigate();
+  const targets = useTargets();
+  return (
+    <Dialog
+      open
+      onClose={onClose}
+      fullWidth
+      aria-label="Go to"
+      slotProps={{ paper: { sx: { alignSelf: 'flex-start', mt: { xs: 2, md: 10 } } } }}
+    >
+      <DialogContent>
+        <Autocomplete
+          options={targets}
+          groupBy={({ kind }) => kind}
+          getOptionLabel={({ name }) => name}
+          getOptionKey={({ to, kind }) => `${kind} ${to}`}
+          autoHighlight
+          openOnFocus
+          onChange={(_, target) => {
+            if (!target) return;
+            onClose();
+            void navigate(target.to);
+          }}
+          renderOption={({ key, ...option }, { name, more }) => (
+            <Box component="li" key={key} {...option}>
+              <Box>
+                {name}
+                {more && (
+                  <Box
+                    component="span"
+                    sx={{ display: 'block', color: 'text.secondary', fontSize: '0.85rem' }}
+                  >
+                    {more}
+                  </Box>
+                )}
+              </Box>
+            </Box>
+          )}
+          renderInput={(field) => (
+            <TextField
+              {...field}
+              autoFocus
+              label="Go to"
+              placeholder="a screen, plan, sheet, player or take"
+            />
+          )}
+        />
+      </DialogContent>
+    </Dialog>
+  );
+}

@@ -1,0 +1,55 @@
+/** Who is playing, in sight on every screen; another one, or a new one, is chosen here. */
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import { useState } from 'react';
+import { usePlayers } from '../data/hooks.ts';
+import { useCurrentPlayerId } from '../device/current-player.ts';
+import { PlayerChoice } from '../parts/players/PlayerChoice.tsx';
+import { DARK } from '../theme/palette.ts';
+
+export function WhoPlays() {
+  const [open, setOpen] = useState(false);
+  const players = usePlayers().data?.items ?? [];
+  const current = useCurrentPlayerId();
+  const name = players.find(({ id }) => id === current)?.name;
+  const close = () => setOpen(false);
+  return (
+    <>
+      <Button
+        aria-haspopup="dialog"
+        aria-label={name ? `${name} plays` : 'Who plays?'}
+        onClick={() => setOpen(true)}
+        sx={{
+          color: DARK.ink,
+          justifyContent: 'flex-start',
+          textAlign: 'left',
+          px: { xs: 1, md: 3 },
+          minWidth: 0,
+          lineHeight: 1.3,
+        }}
+      >
+        <Box component="span" sx={{ display: { xs: 'none', md: 'inline' } }}>
+          {name ? `${name} plays` : 'Who plays?'}
+        </Box>
+        <Box component="span" sx={{ display: { md: 'none' } }}>
+          {name ? name.split(' ')[0] : 'Who?'}
+        </Box>
+      </Button>
+      {open && (
+        <Dialog open onClose={close} aria-labelledby="who-plays">
+          <DialogTitle id="who-plays">Who is playing?</DialogTitle>
+          <DialogContent>
+            <PlayerChoice />
+          </DialogContent>
+          <DialogActions>
+            <Button onClick={close}>Done</Button>
+          </DialogActions>
+        </Dialog>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,41 @@
+/** The keys of each screen, as its dialog shows them. What stands beside a button is not repeated in words elsewhere. */
+export interface Key {
+  keys: string;
+  does: string;
+}
+
+const EVERYWHERE: Key[] = [
+  { keys: '?', does: 'these keys' },
+  { keys: 'Ctrl K', does: 'go to a screen, plan, sheet, player or take by its name' },
+];
+
+const OF_SCREENS: [path: RegExp, keys: Key[]][] = [
+  [/^\/$/, [{ keys: 'Enter', does: 'play the next exercise' }]],
+  [
+    /^\/plans\/[^/]+\/edit$/,
+    [
+      { keys: 'Ctrl Z', does: 'undo' },
+      { keys: 'Ctrl Y', does: 'redo' },
+      { keys: 'Space, then arrows', does: 'on a section’s handle: move it' },
+    ],
+  ],
+  [/^\/plans\/[^/]+$/, [{ keys: 'Enter', does: 'to the stage' }]],
+  [
+    /^\/sheets\/[^/]+$/,
+    [
+      { keys: 'w h q e s t', does: 'add a whole, half, quarter, eighth, sixteenth, thirty-second' },
+      { keys: '. r > ~', does: 'dot it, make it a rest, accent it, tie it' },
+      { keys: 'Arrows, with Shift', does: 'choose a note, several notes' },
+      { keys: 'Ctrl C, X, V', does: 'copy, cut, put' },
+      { keys: 'Ctrl Z, Y', does: 'undo, redo' },
+    ],
+  ],
+  [/^\/takes\/[^/]+$/, [{ keys: 'Enter', does: 'play it again' }]],
+  [/^\/desk$/, [{ keys: 'Arrows', does: 'on the stick: faster, slower' }]],
+];
+
+/** Of the screen at this address, then those that work everywhere. */
+export const keysAt = (pathname: string): Key[] => [
+  ...(OF_SCREENS.find(([path]) => path.test(pathname))?.[1] ?? []),
+  ...EVERYWHERE,
+];

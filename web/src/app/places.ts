@@ -1,0 +1,42 @@
+/** Where one can go, grouped by what people do there. */
+export interface Place {
+  to: string;
+  name: string;
+  /** What lies below it in the address belongs to it too. */
+  holds?: string[];
+}
+
+export const GROUPS: { name: string; places: Place[] }[] = [
+  {
+    name: 'Play',
+    places: [
+      { to: '/', name: 'Bench' },
+      { to: '/plans', name: 'Plans', holds: ['/plans/'] },
+      { to: '/sheets', name: 'Count sheets', holds: ['/sheets/'] },
+    ],
+  },
+  {
+    name: 'Work out',
+    places: [
+      { to: '/desk', name: 'Tempo desk', holds: ['/desk/'] },
+      { to: '/rehear', name: 'Re-hear' },
+    ],
+  },
+  {
+    name: 'Look back',
+    places: [
+      { to: '/log', name: 'Log', holds: ['/takes/', '/bin'] },
+      { to: '/hold', name: 'How long alone' },
+    ],
+  },
+];
+
+export const SOUND_AND_INPUTS: Place = { to: '/rig', name: 'Sound and inputs' };
+
+/** On a phone these stand in the bar; the rest is one step further. */
+export const IN_THE_BAR = ['/', '/plans', '/desk', '/log'];
+
+export const ALL_PLACES: Place[] = [...GROUPS.flatMap(({ places }) => places), SOUND_AND_INPUTS];
+
+export const isAt = ({ to, holds = [] }: Place, pathname: string): boolean =>
+  pathname === to || holds.some((below) => pathname.startsWith(below));
