@@ -6,15 +6,12 @@ import { type ComponentType, Suspense, lazy, useEffect } from 'react';
 import { type RouteObject, RouterProvider, createBrowserRouter } from 'react-router';
 import { SWRConfig } from 'swr';
 import { useOutboxSender } from '../data/outbox/useOutbox.ts';
-import { PlanScreen } from '../screens/plan/PlanScreen.tsx';
 import { loadBeside, loadReading, prepareReading } from './reading-code.ts';
 import { Bench } from '../screens/bench/Bench.tsx';
-import { Log } from '../screens/log/Log.tsx';
 import { NotFound } from './NotFound.tsx';
 import { ErrorScreen } from './ErrorScreen.tsx';
 import { Shell } from './Shell.tsx';
 import { ScreenSkeleton } from '../parts/layout/Skeletons.tsx';
-import { Stage } from '../screens/stage/Stage.tsx';
 import { theme } from '../theme/theme.ts';
 import { warmMeasuring } from '../workers/measure.ts';
 
@@ -23,7 +20,9 @@ type Load = () => Promise<{ default: ComponentType }>;
 /** Screens whose code comes by itself, and where they are. */
 const LATER: [path: string, load: Load][] = [
   ['plans', () => import('../screens/plans/Plans.tsx')],
+  ['plans/:id', () => import('../screens/plan/PlanScreen.tsx')],
   ['plans/:id/edit', () => import('../screens/workshop/Workshop.tsx')],
+  ['log', () => import('../screens/log/Log.tsx')],
   ['takes/:id', loadReading],
   ['takes/:id/beside/:other', loadBeside],
   ['sheets', () => import('../screens/sheets/Sheets.tsx')],
@@ -36,6 +35,9 @@ const LATER: [path: string, load: Load][] = [
   ['rehear', () => import('../screens/rehear/Rehear.tsx')],
   ['bin', () => import('../screens/bin/Bin.tsx')],
 ];
+
+const loadStage = () => import('../screens/stage/Stage.tsx');
+const Stage = lazy(loadStage);
 
 /** Each has its own error screen, so that the frame stands whatever happens in it. */
 const errorElement = <ErrorScreen />;
@@ -56,13 +58,19 @@ const router = createBrowserRouter([
     errorElement,
     children: [
       { index: true, element: <Bench />, errorElement },
-      { path: 'plans/:id', element: <PlanScreen />, errorElement },
-      { path: 'log', element: <Log />, errorElement },
       ...later,
       { path: '*', element: <NotFound /> },
     ],
   },
-  { path: 'plans/:id/play', element: <Stage prepareReading={prepareReading} />, errorElement },
+  {
+    path: 'plans/:id/play',
+    element: (
+      <Suspense>
+        <Stage prepareReading={prepareReading} />
+      </Suspense>
+    ),
+    errorElement,
+  },
 ]);
 
 export function App() {
@@ -87,7 +95,7 @@ function Background() {
   useEffect(() => {
     const fetchAll = async () => {
       await warmMeasuring().catch(() => undefined);
-      for (const [, load] of LATER) await load().catch(() => undefined);
+      for (const load of [loadStage, ...LATER.map(([, one]) => one)]) await load().catch(() => undefined);
     };
     const timer = setTimeout(() => void fetchAll(), QUIET_AFTER_MS);
     return () => clearTimeout(timer);

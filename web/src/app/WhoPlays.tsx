@@ -1,22 +1,18 @@
 /** Who is playing, in sight on every screen; another one, or a new one, is chosen here. */
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
-import DialogActions from '@mui/material/DialogActions';
-import DialogContent from '@mui/material/DialogContent';
-import DialogTitle from '@mui/material/DialogTitle';
-import { useState } from 'react';
+import { Suspense, lazy, useState } from 'react';
 import { usePlayers } from '../data/hooks.ts';
 import { useCurrentPlayerId } from '../device/current-player.ts';
-import { PlayerChoice } from '../parts/players/PlayerChoice.tsx';
 import { DARK } from '../theme/palette.ts';
+
+const WhoDialog = lazy(() => import('./WhoDialog.tsx'));
 
 export function WhoPlays() {
   const [open, setOpen] = useState(false);
   const players = usePlayers().data?.items ?? [];
   const current = useCurrentPlayerId();
   const name = players.find(({ id }) => id === current)?.name;
-  const close = () => setOpen(false);
   return (
     <>
       <Button
@@ -40,15 +36,9 @@ export function WhoPlays() {
         </Box>
       </Button>
       {open && (
-        <Dialog open onClose={close} aria-labelledby="who-plays">
-          <DialogTitle id="who-plays">Who is playing?</DialogTitle>
-          <DialogContent>
-            <PlayerChoice />
-          </DialogContent>
-          <DialogActions>
-            <Button onClick={close}>Done</Button>
-          </DialogActions>
-        </Dialog>
+        <Suspense>
+          <WhoDialog onClose={() => setOpen(false)} />
+        </Suspense>
       )}
     </>
   );

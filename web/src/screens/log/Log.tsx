@@ -34,7 +34,7 @@ const ORDERS: [TakeOrder, string][] = [
   ['fastest', 'fastest first'],
 ];
 
-export function Log() {
+export default function Log() {
   const [search, setSearch] = useSearchParams();
   const player = search.get('player');
   const players = usePlayers();

@@ -31,7 +31,7 @@ import { playAddress, tempoOfAddress, tempoQuery } from '../../addresses/play-ad
 const LinesOfPlan = lazy(() => import('../../parts/engraving/LinesOfPlan.tsx'));
 const ExportPanel = lazy(() => import('./ExportPanel.tsx'));
 
-export function PlanScreen() {
+export default function PlanScreen() {
   const { id } = useParams();
   const { data, error } = usePlan(id);
   if (error) return <ErrorNotice error={error} />;

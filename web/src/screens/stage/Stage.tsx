@@ -22,7 +22,7 @@ interface StageProps {
   prepareReading(): Promise<void>;
 }
 
-export function Stage({ prepareReading }: StageProps) {
+export default function Stage({ prepareReading }: StageProps) {
   const { id } = useParams();
   const [search] = useSearchParams();
   const { data, error } = usePlan(id);
