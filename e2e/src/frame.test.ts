@@ -99,6 +99,36 @@ it('who plays stands in the frame; a take begun from another’s asks whose it w
   await browser.see(/Ruben Asante, marimba/);
 });
 
+it('whoever plays gets another name, is removed, and comes back with the takes', async () => {
+  const takesOf = async () => {
+    const answer = await fetch(`${app.url}/api/takes?player=${RUBEN}&limit=100`);
+    return ((await answer.json()) as { items: unknown[] }).items.length;
+  };
+  const before = await takesOf();
+  await browser.goto(app.url);
+  await browser.click('button', '^Ruben .* plays$');
+  await browser.click('button', '^Another name$');
+  await browser.fill('textbox', '^Name', 'Ruben B.');
+  await browser.click('button', '^Save$');
+  await browser.see(/Ruben B\., marimba/);
+  await browser.click('button', '^Remove Ruben B\.$');
+  await browser.see(/Removed: Ruben B\., marimba/);
+  await browser.click('button', '^Undo$');
+  await browser.click('button', '^Done$');
+  await browser.find('button', '^Ruben B\. plays$');
+  expect(await takesOf()).toBe(before);
+  // Removed for longer, they lie in the bin.
+  await browser.click('button', '^Ruben B\. plays$');
+  await browser.click('button', '^Remove Ruben B\.$');
+  await browser.see(/Removed: Ruben B\., marimba/);
+  await browser.goto(`${app.url}/bin`);
+  await browser.click('button', '^Bring back Ruben B\., marimba$');
+  await browser.until(
+    async () => (await (await fetch(`${app.url}/api/players`)).text()).includes('Ruben B.'),
+    'the player on the server again',
+  );
+});
+
 it('on a phone four places stand in the bar, the others under “More”', async () => {
   await browser.resize(PHONE);
   await browser.goto(app.url);

@@ -149,6 +149,50 @@ describe('the bin', () => {
   });
 });
 
+describe('players in the bin', () => {
+  const player = `/api/players/${takeId(7)}`;
+  const named = async () =>
+    (await service.request.get('/api/players')).body.items.map(({ name }: { name: string }) => name);
+  beforeEach(async () => {
+    await service.request.put(player).send({ name: 'Mia', instrument: 'cello' }).expect(200);
+    await put(demoTake(1, { playerId: takeId(7) }));
+  });
+
+  it('are renamed, removed and brought back; their takes stay theirs', async () => {
+    await service.request.put(player).send({ name: 'Mia B.', instrument: 'cello' }).expect(200);
+    expect(await named()).toEqual(['Mia B.']);
+    await service.request.delete(player).expect(204);
+    expect(await named()).toEqual([]);
+    expect((await service.request.get('/api/bin')).body.players).toMatchObject([
+      { id: takeId(7), name: 'Mia B.', instrument: 'cello' },
+    ]);
+    expect(await items()).toMatchObject([{ playerId: takeId(7) }]);
+    // A take that was played before, and is sent only now, is theirs too.
+    await put(demoTake(2, { playerId: takeId(7) }));
+    await service.request.post(`${player}/restore`).expect(204);
+    expect(await named()).toEqual(['Mia B.']);
+    expect((await items()).map((item: { playerId: string }) => item.playerId)).toEqual([
+      takeId(7),
+      takeId(7),
+    ]);
+  });
+
+  it('a name typed in an old window brings nobody back', async () => {
+    await service.request.delete(player).expect(204);
+    await service.request.put(player).send({ name: 'Mia', instrument: 'cello' }).expect(410);
+    await service.request.delete(player).expect(404);
+    await service.request.post(`/api/players/${takeId(8)}/restore`).expect(404);
+  });
+
+  it('after their days they are really gone; the takes stay without a name', async () => {
+    await service.request.delete(player).expect(204);
+    await service.database.sequelize.query("UPDATE players SET deletedAt = '2020-01-01 00:00:00.000 +00:00'");
+    expect(await service.bin.empty()).toBe(1);
+    await service.request.post(`${player}/restore`).expect(404);
+    expect(await items()).toMatchObject([{ playerId: null }]);
+  });
+});
+
 describe('lists', () => {
   it('of plans come page by page and without documents', async () => {
     for (let n = 1; n <= 5; n++)

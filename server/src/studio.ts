@@ -35,7 +35,8 @@ export async function openStudio(
   });
   const plans = new PlanStore(database);
   const takes = new TakeStore(database, plans, compute.measure);
-  const bin = new BinStore(database, takes, plans);
+  const players = new PlayerStore(database);
+  const bin = new BinStore(database, takes, plans, players);
   const remeasuring = new Remeasuring(takes, log);
   try {
     await plans.putReadyPlans();
@@ -52,7 +53,7 @@ export async function openStudio(
     plans,
     bin,
     remeasuring,
-    players: new PlayerStore(database),
+    players,
     holds: new HoldStore(database),
     measure: compute.measure,
     async close() {

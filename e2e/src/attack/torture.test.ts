@@ -137,6 +137,7 @@ async function makeOld(folder: string): Promise<void> {
     ...['takes_quarter_bpm_id', 'takes_estimator', 'takes_deleted_at'].map((name) => `DROP INDEX ${name}`),
     ...columns.map((name) => `ALTER TABLE takes DROP COLUMN ${name}`),
     'ALTER TABLE plans DROP COLUMN deletedAt',
+    'ALTER TABLE players DROP COLUMN deletedAt',
     'ALTER TABLE plans DROP COLUMN revision',
     "DELETE FROM SequelizeMeta WHERE name > '002'",
   ];

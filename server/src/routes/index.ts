@@ -136,6 +136,14 @@ export function apiRoutes(services: Services): Router {
     await players.put(id, readBody(ctx, playerSchema));
     ctx.body = { id };
   });
+  api.delete('/players/:id', async (ctx) => {
+    await players.remove(readId(ctx));
+    ctx.status = 204;
+  });
+  api.post('/players/:id/restore', async (ctx) => {
+    await players.restore(readId(ctx));
+    ctx.status = 204;
+  });
 
   api.get('/holds', async (ctx) => {
     const { player } = holdQuery.parse(ctx.query);

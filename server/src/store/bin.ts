@@ -1,7 +1,9 @@
 /** The bin: what was deleted is found and brought back for 30 days, then it is really gone. */
-import { Op, QueryTypes } from 'sequelize';
+import { type ModelStatic, Op, QueryTypes } from 'sequelize';
 import type { Database } from './database.ts';
+import type { Row } from './models.ts';
 import type { PlanItem, PlanStore } from './plans.ts';
+import type { Player, PlayerStore } from './players.ts';
 import type { TakeItem, TakeStore } from './takes.ts';
 
 export const DAYS_KEPT = 30;
@@ -13,25 +15,29 @@ export interface Bin {
   daysKept: number;
   takes: (TakeItem & { deletedAt: string })[];
   plans: (PlanItem & { deletedAt: string })[];
+  players: (Player & { deletedAt: string })[];
 }
 
 export class BinStore {
   private readonly database: Database;
   private readonly takes: TakeStore;
   private readonly plans: PlanStore;
+  private readonly players: PlayerStore;
 
-  constructor(database: Database, takes: TakeStore, plans: PlanStore) {
+  constructor(database: Database, takes: TakeStore, plans: PlanStore, players: PlayerStore) {
     this.database = database;
     this.takes = takes;
     this.plans = plans;
+    this.players = players;
   }
 
   async list(): Promise<Bin> {
-    const [takes, plans] = await Promise.all([
+    const [takes, plans, players] = await Promise.all([
       this.takes.deleted(MOST_LISTED),
       this.plans.deleted(MOST_LISTED),
+      this.players.deleted(MOST_LISTED),
     ]);
-    return { daysKept: DAYS_KEPT, takes, plans };
+    return { daysKept: DAYS_KEPT, takes, plans, players };
   }
 
   /** Really deletes what has lain there for longer. @returns how many rows. */
@@ -39,15 +45,27 @@ export class BinStore {
     const { sequelize, models } = this.database;
     const where = { deletedAt: { [Op.lt]: new Date(now.getTime() - DAYS_KEPT * DAY_MS) } };
     const gone = await models.takes.destroy({ where, force: true });
-    const plans = await models.plans.findAll({ attributes: ['id'], where, paranoid: false });
-    for (const { id } of plans) {
-      // A take holds the plan as it was; only the link goes.
-      await sequelize.query('UPDATE takes SET planId = NULL WHERE planId = :id', {
-        replacements: { id },
-        type: QueryTypes.UPDATE,
+    // A take holds its plan as it was, and stays without its player; only the links go.
+    const links = [
+      [models.plans, 'planId'],
+      [models.players, 'playerId'],
+    ] as const;
+    let linked = 0;
+    for (const [model, column] of links) {
+      const rows = await (model as ModelStatic<Row<{ id: string }>>).findAll({
+        attributes: ['id'],
+        where,
+        paranoid: false,
       });
-      await models.plans.destroy({ where: { id }, force: true });
+      for (const { id } of rows) {
+        await sequelize.query(`UPDATE takes SET ${column} = NULL WHERE ${column} = :id`, {
+          replacements: { id },
+          type: QueryTypes.UPDATE,
+        });
+        await (model as ModelStatic<Row<{ id: string }>>).destroy({ where: { id }, force: true });
+      }
+      linked += rows.length;
     }
-    return gone + plans.length;
+    return gone + linked;
   }
 }

@@ -168,6 +168,12 @@ export const MIGRATIONS: readonly Migration[] = [
       await knowThyself(tables);
     },
   },
+  {
+    name: '005-players-in-the-bin',
+    async up(tables) {
+      await tables.addColumn('players', 'deletedAt', { type: DataTypes.DATE, allowNull: true });
+    },
+  },
 ];
 
 /** A take whose document cannot be read keeps what it has: it is shown as such, and costs no other. */

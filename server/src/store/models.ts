@@ -9,6 +9,7 @@ export interface PlayerRow {
   id: string;
   name: string;
   instrument: string;
+  deletedAt: Date | null;
 }
 
 export interface PlanRow {
@@ -68,8 +69,8 @@ const id = { type: DataTypes.UUID, primaryKey: true } as const;
 export function defineModels(sequelize: Sequelize): Models {
   const players = sequelize.define<Row<PlayerRow>>(
     'player',
-    { id, name: DataTypes.STRING, instrument: DataTypes.STRING },
-    { tableName: 'players' },
+    { id, name: DataTypes.STRING, instrument: DataTypes.STRING, deletedAt: DataTypes.DATE },
+    { tableName: 'players', paranoid: true },
   );
   const plans = sequelize.define<Row<PlanRow>>(
     'plan',

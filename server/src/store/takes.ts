@@ -93,7 +93,7 @@ export class TakeStore {
     }
     // A take outlives its player and plan: an id that is not here is kept in the raw take and left out of the links.
     const [player, planId] = await Promise.all([
-      take.playerId ? players.findByPk(take.playerId) : null,
+      take.playerId ? players.findByPk(take.playerId, { paranoid: false }) : null,
       take.planId ? this.plans.link(take.planId) : null,
     ]);
     const row = {

@@ -15,7 +15,26 @@ export async function saveNewPlan(plan: Plan): Promise<string> {
   return id;
 }
 
-export function deleteThing(kind: 'plan' | 'take', id: string, title: string): Promise<Outcome> {
+/** What can be deleted, and lies in the bin then. */
+export type Kind = 'plan' | 'take' | 'player';
+
+export interface PlayerSaid {
+  name: string;
+  instrument: string;
+}
+
+/** Somebody new, or another name. */
+export function savePlayer(id: string, player: PlayerSaid): Promise<Outcome> {
+  return askNow({
+    thing: `player ${id}`,
+    method: 'PUT',
+    path: `/players/${id}`,
+    body: player,
+    said: `The player ${player.name}`,
+  });
+}
+
+export function deleteThing(kind: Kind, id: string, title: string): Promise<Outcome> {
   return askNow({
     thing: `${kind} ${id}`,
     method: 'DELETE',
@@ -24,7 +43,7 @@ export function deleteThing(kind: 'plan' | 'take', id: string, title: string): P
   });
 }
 
-export function restoreThing(kind: 'plan' | 'take', id: string, title: string): Promise<Outcome> {
+export function restoreThing(kind: Kind, id: string, title: string): Promise<Outcome> {
   return askNow({
     thing: `${kind} ${id}`,
     method: 'POST',

@@ -81,7 +81,7 @@ export function overPlayers(queue: Queue, players: readonly Player[]): Player[] 
         ({ instrument: '', ...(body as object), id: thing.slice('player '.length) }) as Player,
     );
   const changed = new Set(fresh.map(({ id }) => id));
-  return [...players.filter(({ id }) => !changed.has(id)), ...fresh].sort((a, b) =>
-    a.name.localeCompare(b.name),
-  );
+  return [...players.filter(({ id }) => !changed.has(id)), ...fresh]
+    .filter(({ id }) => !isGone(of(queue, `player ${id}`)))
+    .sort((a, b) => a.name.localeCompare(b.name));
 }

@@ -34,6 +34,7 @@ export interface Bin {
   daysKept: number;
   takes: (TakeItem & { deletedAt: string })[];
   plans: (PlanItem & { deletedAt: string })[];
+  players: (Player & { deletedAt: string })[];
 }
 
 export interface TakeItem {

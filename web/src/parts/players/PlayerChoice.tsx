@@ -1,126 +1,86 @@
-/** "Who is playing": choose a player or add one. */
+/** "Who is playing": choose a player, add one, give the one who plays another name, or remove them. */
 import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
-import DialogActions from '@mui/material/DialogActions';
-import DialogContent from '@mui/material/DialogContent';
-import DialogTitle from '@mui/material/DialogTitle';
 import MenuItem from '@mui/material/MenuItem';
 import Stack from '@mui/material/Stack';
 import TextField from '@mui/material/TextField';
-import { type FormEvent, useState } from 'react';
-import { z } from 'zod';
+import { useState } from 'react';
+import { deleteThing, restoreThing, savePlayer } from '../../data/changes.ts';
 import { usePlayers } from '../../data/hooks.ts';
-import { askNow } from '../../data/outbox/outbox.ts';
-import { useOnce } from '../actions/useOnce.ts';
+import type { Player } from '../../data/wire/types.ts';
 import { setCurrentPlayer, useCurrentPlayerId } from '../../device/current-player.ts';
-
-const playerSchema = z.object({
-  name: z.string().trim().min(1, 'give the player a name').max(80, 'a name has at most 80 characters'),
-  instrument: z.string().trim().max(80, 'an instrument has at most 80 characters'),
-});
+import { useUndo } from '../actions/useUndo.tsx';
+import { PlayerDialog } from './PlayerDialog.tsx';
 
 const NOBODY = 'nobody';
 const ADD = 'add';
 
+export const playerText = ({ name, instrument }: Pick<Player, 'name' | 'instrument'>): string =>
+  instrument ? `${name}, ${instrument}` : name;
+
 export function PlayerChoice() {
-  const { data } = usePlayers();
-  const current = useCurrentPlayerId();
-  const [adding, setAdding] = useState(false);
+  const { data, mutate } = usePlayers();
+  const undoable = useUndo();
+  const currentId = useCurrentPlayerId();
+  const [asking, setAsking] = useState<'new' | 'name' | null>(null);
   const players = data?.items ?? [];
-  const known = players.some(({ id }) => id === current);
+  const current = players.find(({ id }) => id === currentId);
+  const remove = (player: Player) =>
+    undoable({
+      said: `Removed: ${playerText(player)}. The takes stay.`,
+      async run() {
+        await deleteThing('player', player.id, player.name);
+        setCurrentPlayer(null);
+        await mutate();
+      },
+      async undo() {
+        await restoreThing('player', player.id, player.name);
+        setCurrentPlayer(player.id);
+        await mutate();
+      },
+    });
   return (
-    <>
+    <Stack spacing={1.5} sx={{ alignItems: 'flex-start' }}>
       <TextField
         select
         size="small"
         label="Who is playing"
-        value={known ? current : NOBODY}
+        value={current ? current.id : NOBODY}
         onChange={({ target }) => {
-          if (target.value === ADD) setAdding(true);
+          if (target.value === ADD) setAsking('new');
           else setCurrentPlayer(target.value === NOBODY ? null : target.value);
         }}
         sx={{ minWidth: 220 }}
       >
         <MenuItem value={NOBODY}>nobody by name</MenuItem>
-        {players.map(({ id, name, instrument }) => (
-          <MenuItem key={id} value={id}>
-            {instrument ? `${name}, ${instrument}` : name}
+        {players.map((player) => (
+          <MenuItem key={player.id} value={player.id}>
+            {playerText(player)}
           </MenuItem>
         ))}
         <MenuItem value={ADD}>Add a player …</MenuItem>
       </TextField>
-      {adding && (
-        <AddPlayer
-          onClose={() => setAdding(false)}
-          onAdd={async (name, instrument) => {
-            const id = crypto.randomUUID();
-            const { data: player, error } = playerSchema.safeParse({ name, instrument });
-            if (!player) throw new Error(error.issues[0].message);
-            const said = `The player ${player.name}`;
-            await askNow({
-              thing: `player ${id}`,
-              method: 'PUT',
-              path: `/players/${id}`,
-              body: player,
-              said,
-            });
+      {current && (
+        <Stack direction="row" spacing={1}>
+          <Button color="inherit" onClick={() => setAsking('name')}>
+            Another name
+          </Button>
+          <Button color="inherit" onClick={() => void remove(current)}>
+            Remove {current.name}
+          </Button>
+        </Stack>
+      )}
+      {asking && (
+        <PlayerDialog
+          player={asking === 'name' ? (current ?? null) : null}
+          others={players.filter(({ id }) => asking === 'new' || id !== currentId)}
+          onClose={() => setAsking(null)}
+          onSave={async (player) => {
+            const id = asking === 'name' && current ? current.id : crypto.randomUUID();
+            await savePlayer(id, player);
             setCurrentPlayer(id);
           }}
         />
       )}
-    </>
-  );
-}
-
-interface AddPlayerProps {
-  onClose(): void;
-  onAdd(name: string, instrument: string): Promise<void>;
-}
-
-function AddPlayer({ onClose, onAdd }: AddPlayerProps) {
-  const [name, setName] = useState('');
-  const [instrument, setInstrument] = useState('');
-  const [error, setError] = useState('');
-  const { run: add, running } = useOnce(async () => {
-    try {
-      await onAdd(name, instrument);
-      onClose();
-    } catch (failure) {
-      setError((failure as Error).message);
-    }
-  });
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    void add();
-  };
-  return (
-    <Dialog open onClose={onClose} aria-labelledby="add-player">
-      <form onSubmit={submit}>
-        <DialogTitle id="add-player">Add a player</DialogTitle>
-        <DialogContent>
-          <Stack spacing={2} sx={{ pt: 1 }}>
-            <TextField
-              autoFocus
-              label="Name"
-              value={name}
-              onChange={({ target }) => setName(target.value)}
-              error={error !== ''}
-              helperText={error}
-            />
-            <TextField
-              label="Instrument"
-              value={instrument}
-              onChange={({ target }) => setInstrument(target.value)}
-            />
-          </Stack>
-        </DialogContent>
-        <DialogActions>
-          <Button onClick={onClose}>Cancel</Button>
-          <Button type="submit" variant="contained" disabled={running}>
-            Add
-          </Button>
-        </DialogActions>
-      </form>
-    </Dialog>
+    </Stack>
   );
 }

@@ -5,7 +5,7 @@ import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { restoreThing } from '../../data/changes.ts';
+import { type Kind, restoreThing } from '../../data/changes.ts';
 import { useBin } from '../../data/hooks.ts';
 import { useOutbox } from '../../data/outbox/useOutbox.ts';
 import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
@@ -17,7 +17,7 @@ import { useOnce } from '../../parts/actions/useOnce.ts';
 const DAY_MS = 86_400_000;
 
 interface Thing {
-  kind: 'take' | 'plan';
+  kind: Kind;
   id: string;
   title: string;
   facts: string;
@@ -44,7 +44,14 @@ export default function Bin() {
     facts: 'a plan of your own',
     deletedAt,
   }));
-  const things = [...takes, ...plans]
+  const players = data.players.map(({ id, name, instrument, deletedAt }): Thing => ({
+    kind: 'player',
+    id,
+    title: name,
+    facts: instrument ? `${name}, ${instrument}` : name,
+    deletedAt,
+  }));
+  const things = [...takes, ...plans, ...players]
     .filter(({ kind, id }) => !back.some(({ thing }) => thing === `${kind} ${id}`))
     .sort((a, b) => b.deletedAt.localeCompare(a.deletedAt));
   const left = (deletedAt: string) =>
@@ -61,7 +68,7 @@ export default function Bin() {
       {things.length === 0 ? (
         <Typography>
           It is empty. What you delete in the <Link to="/log">log</Link> or among the{' '}
-          <Link to="/plans">plans</Link> comes here first.
+          <Link to="/plans">plans</Link>, and players who are removed, come here first.
         </Typography>
       ) : (
         <Box component="ul" aria-label="Deleted" sx={{ listStyle: 'none', p: 0, m: 0 }}>
