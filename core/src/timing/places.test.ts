@@ -1,4 +1,5 @@
 /** How each place of the bar was held, on players whose truth is known. */
+import jstat from 'jstat';
 import { compile } from '../plan/index.ts';
 import { STEADY_PLAYER, simulate } from '../players/index.ts';
 import { plan } from '../testing/plans.ts';
@@ -15,6 +16,16 @@ it('a place that lies 24 ms late is that against its neighbours, and they half o
   expect(aside(onPulse((beat) => (beat === 3 ? 24 : 0)))).toEqual(
     [0, -12, 24, -12].map((ms) => expect.closeTo(ms, 6)),
   );
+});
+
+it('each interval is the t interval of its notes, and the four of them hold 95 times in 100 together', () => {
+  // On 3 by turns 10 and 30 ms late: 20 notes against their neighbours, mean 20, spread √(2000/19).
+  const hits = onPulse((beat, i) => (beat === 3 ? (i % 8 < 4 ? 10 : 30) : 0));
+  const [, , three] = measure(fifth, hits).places!.each;
+  const t = jstat.jStat.studentt.inv(1 - 0.05 / 4 / 2, 19);
+  const half = (t * Math.sqrt(2000 / 19)) / Math.sqrt(20);
+  expect(three).toMatchObject({ at: '1/2', n: 20, asideMs: expect.closeTo(20, 6) });
+  expect(three.ci95).toEqual([expect.closeTo(20 - half, 6), expect.closeTo(20 + half, 6)]);
 });
 
 it('a habit and a steady drift are in no place', () => {

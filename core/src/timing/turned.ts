@@ -23,8 +23,6 @@ const STANDS = 0.6;
 const BESIDE = 1 / 3;
 /** So few notes on either side of its beginning show whether the player jumped there; of the displacement, how far he must have. */
 const JUMP = { hits: 4, share: 0.5 } as const;
-/** A take that begins on the other beat lies so much of the displacement away from its own. */
-const BEGINS_AWAY = 0.75;
 /** Places as near as this, in beats, are one place. */
 const SAME_PLACE = 0.04;
 /** Where so much of the moved grid falls on the plan's own notes, hits cannot tell the two apart. */
@@ -71,7 +69,7 @@ export function turnedOf(timeline: Timeline, hits: readonly Hit[], latencyMs: nu
       });
       const own = off[state].slice(from, to);
       if (pulling.length < FEWEST_CLICKS || wandered(own) > STANDS * Math.abs(beats)) continue;
-      if (!jumped(off[0], off[state], from, beats)) continue;
+      if (!jumped(off[state], from, beats)) continue;
       const saved = mean(off[0].slice(from, to).map(surprise)) - mean(own.map(surprise));
       if (saved < SAVED.open) continue;
       ranges.push({ fromS, toS });
@@ -162,21 +160,15 @@ function cheapest(costs: readonly number[][]): { state: number; from: number; to
 }
 
 /**
- * Whether the stretch begins with a jump, or the take began there. Who is fast and lets a rare click correct him only a little comes to
+ * Whether the stretch begins with a jump, or with the take. Who is fast and lets a rare click correct him only a little comes to
  * lie as far aside, but goes there step by step: that is drift.
  */
-function jumped(
-  fromOwn: readonly number[],
-  fromMoved: readonly number[],
-  from: number,
-  beats: number,
-): boolean {
-  const away = Math.abs(beats - Math.round(beats));
+function jumped(fromMoved: readonly number[], from: number, beats: number): boolean {
+  if (from === 0) return true;
   const distance = (values: readonly number[]) => mean(values.map(Math.abs));
-  if (from === 0) return distance(fromOwn.slice(0, JUMP.hits)) >= BEGINS_AWAY * away;
   const before = distance(fromMoved.slice(Math.max(0, from - JUMP.hits), from));
   const after = distance(fromMoved.slice(from, from + JUMP.hits));
-  return before - after >= JUMP.share * away;
+  return before - after >= JUMP.share * Math.abs(beats - Math.round(beats));
 }
 
 /** How far a row of distances goes along from its beginning to its end, by its regression line: who only drifts through stands nowhere. */
