@@ -96,3 +96,40 @@ it('a handout fits one page of A4 and of Letter: rhythm, counts, worths, clicks'
   await browser.devTools('Emulation.setEmulatedMedia', { media: '' });
   for (const paper of Object.values(PAPERS)) expect(pagesOf(await browser.print(paper))).toBe(1);
 });
+
+it('what was only opened is no work; what was changed stands under Count sheets, and what was saved too', async () => {
+  const listed = () =>
+    browser.script<string[]>(
+      'return [...document.querySelectorAll("section[aria-labelledby=own-sheets] a")].map((a) => a.textContent)',
+    );
+  const open = async () => {
+    await browser.goto(`${app.url}/sheets?family=18`);
+    await browser.click('button', '^Open Hand and foot on the accents$');
+    await browser.until(async () => (await notesOf(browser)).length === 32, 'its notes');
+  };
+  const look = async () => {
+    await browser.goto(`${app.url}/sheets`);
+    await browser.find('heading', '^Your own$');
+    await browser.find('button', '^Open Hand and foot on the accents$');
+  };
+  await look();
+  await browser.until(async () => (await listed()).includes('The click is “and”'), 'what was saved before');
+  const before = await listed();
+  await open();
+  await browser.driver.navigate().refresh();
+  await browser.until(async () => (await notesOf(browser)).length === 32, 'its notes after a reload');
+  await look();
+  await browser.until(async () => (await listed()).includes('The click is “and”'), 'the list again');
+  expect(await listed()).toEqual(before);
+  await open();
+  await browser.fill('textbox', '^Title', 'My two hands');
+  await browser.see(/Not saved; kept in this browser/);
+  await look();
+  await browser.until(async () => (await listed()).includes('My two hands'), 'the draft');
+  await browser.click('link', '^My two hands$');
+  await browser.click('button', '^Save$');
+  await browser.see(/Saved/);
+  await look();
+  await browser.until(async () => (await listed()).includes('My two hands'), 'the saved sheet');
+  expect(await browser.text()).not.toMatch(/Not saved yet.*My two hands.*What it is for/);
+});

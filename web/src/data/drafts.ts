@@ -25,6 +25,8 @@ const draftSchema = z.object({
   stored: z.boolean(),
   /** The revision it was begun on; 0 for a plan that is new. */
   on: z.number().int().min(0).catch(0).default(0),
+  /** When it was opened, as long as nothing was changed in it. */
+  begunMs: z.number().optional().catch(undefined),
 });
 
 export interface Draft {
@@ -32,6 +34,8 @@ export interface Draft {
   /** The server has an earlier state of it. */
   stored: boolean;
   on: number;
+  /** Opened then, and nothing was changed yet: a way back leads to it, but it is no work of anybody's. */
+  begunMs?: number;
 }
 
 const PREFIX = 'feldspar draft ';
@@ -44,18 +48,36 @@ export const keepDraft = (id: string, draft: Draft): boolean => keepValue(PREFIX
 
 export const dropDraft = (id: string): void => forget(PREFIX + id);
 
-/** Begins a new plan. @returns its id. */
-export function beginDraft(plan: Plan): string {
+/** As many untouched ones as one goes back to. */
+const MOST_BEGUN = 12;
+
+/** Opens something new to build on; it is listed once something was changed. @returns its id. */
+export function beginDraft(plan: Plan, nowMs = Date.now()): string {
+  const begun = all().filter(({ draft }) => draft.begunMs !== undefined);
+  begun.sort((a, b) => b.draft.begunMs! - a.draft.begunMs!);
+  for (const { id } of begun.slice(MOST_BEGUN - 1)) dropDraft(id);
+  return keepNew({ plan, stored: false, on: 0, begunMs: nowMs });
+}
+
+/** Keeps a copy that was asked for, changed or not. @returns its id. */
+export const makeDraft = (plan: Plan): string => keepNew({ plan, stored: false, on: 0 });
+
+function keepNew(draft: Draft): string {
   const id = crypto.randomUUID();
-  keepDraft(id, { plan, stored: false, on: 0 });
+  keepDraft(id, draft);
   return id;
 }
 
-/** Every draft that the server knows nothing of. */
-export function newDrafts(): { id: string; title: string; sheet: boolean }[] {
+function all(): { id: string; draft: Draft }[] {
   return keysWith(PREFIX).flatMap((key) => {
     const id = key.slice(PREFIX.length);
     const draft = readDraft(id);
-    return draft && !draft.stored ? [{ id, title: draft.plan.title, sheet: 'sheet' in draft.plan }] : [];
+    return draft ? [{ id, draft }] : [];
   });
 }
+
+/** Every draft that the server knows nothing of. */
+export const newDrafts = (): { id: string; title: string; sheet: boolean }[] =>
+  all()
+    .filter(({ draft }) => !draft.stored && draft.begunMs === undefined)
+    .map(({ id, draft: { plan } }) => ({ id, title: plan.title, sheet: 'sheet' in plan }));

@@ -1,6 +1,6 @@
 import { type Plan, compile } from '@feldspar/core/plan';
 import fc from 'fast-check';
-import { beginDraft, dropDraft, keepDraft, newDrafts, readDraft } from './drafts.ts';
+import { beginDraft, dropDraft, keepDraft, makeDraft, newDrafts, readDraft } from './drafts.ts';
 import { NEW_PLAN, NEW_SECTION, copyOf } from './new-plan.ts';
 import { numberFrom, wholeFrom } from '../parts/fields/TypedField.tsx';
 import { barPicture, barWords } from '../screens/workshop/bar-view.ts';
@@ -81,13 +81,22 @@ describe('undo and redo', () => {
 
 describe('drafts', () => {
   it('survive until they are dropped; only new ones are listed', () => {
-    const id = beginDraft(NEW_PLAN);
+    const id = makeDraft(NEW_PLAN);
     expect(readDraft(id)).toEqual({ plan: NEW_PLAN, stored: false, on: 0 });
     expect(newDrafts()).toEqual([{ id, title: 'New plan', sheet: false }]);
     keepDraft(id, { plan: NEW_PLAN, stored: true, on: 0 });
     expect(newDrafts()).toEqual([]);
     dropDraft(id);
     expect(readDraft(id)).toBeNull();
+  });
+
+  it('what was only opened is found again, but is no work that is listed; the last dozen of them stay', () => {
+    const ids = Array.from({ length: 15 }, (_, n) => beginDraft(NEW_PLAN, n));
+    expect(newDrafts()).toEqual([]);
+    expect(ids.map((id) => readDraft(id) !== null)).toEqual(ids.map((_, n) => n >= 3));
+    keepDraft(ids[14], { plan: NEW_PLAN, stored: false, on: 0 });
+    expect(newDrafts()).toEqual([{ id: ids[14], title: 'New plan', sheet: false }]);
+    for (const id of ids) dropDraft(id);
   });
 
   it('what somebody else wrote is no draft; a full store says so', () => {

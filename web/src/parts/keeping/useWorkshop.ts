@@ -9,7 +9,7 @@ import {
 } from '@feldspar/core/plan';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { type History, beginning, changed, redone, undone } from '../../data/history.ts';
-import { dropDraft, keepDraft } from '../../data/drafts.ts';
+import { dropDraft, keepDraft, readDraft } from '../../data/drafts.ts';
 import { onConfirmed } from '../../data/outbox/outbox.ts';
 import { tidy } from '../../data/edits.ts';
 
@@ -41,6 +41,9 @@ export function useWorkshop(id: string, start: Plan, onServer: Plan | null, star
   const unsaved = text !== saved;
   const [unkept, setUnkept] = useState(false);
   const stored = saved !== null;
+  const [begunAt] = useState(() => readDraft(id)?.begunMs);
+  const isTouched = history.past.length > 0 || history.future.length > 0;
+  const begunMs = isTouched ? undefined : begunAt;
 
   useEffect(() => {
     if (!unsaved) {
@@ -48,9 +51,10 @@ export function useWorkshop(id: string, start: Plan, onServer: Plan | null, star
       return;
     }
     // Told in the next turn: whether there is room is known only by trying.
-    const kept = keepDraft(id, { plan: JSON.parse(text) as Plan, stored, on });
+    const begun = begunMs === undefined ? {} : { begunMs };
+    const kept = keepDraft(id, { plan: JSON.parse(text) as Plan, stored, on, ...begun });
     queueMicrotask(() => setUnkept(!kept));
-  }, [id, text, unsaved, stored, on]);
+  }, [id, text, unsaved, stored, on, begunMs]);
 
   const checked = useMemo(() => check(plan), [plan]);
   const change = useCallback(

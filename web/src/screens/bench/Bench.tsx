@@ -22,6 +22,9 @@ import { PlanLine } from '../../parts/plan-card/PlanLine.tsx';
 import { PlanPicture } from '../../parts/plan-card/PlanPicture.tsx';
 import { playAddress } from '../../addresses/play-address.ts';
 
+/** The newest; all of them stand among the plans. */
+const MOST_OWN = 6;
+
 export function Bench() {
   const player = useCurrentPlayerId();
   const plans = usePlans();
@@ -31,7 +34,8 @@ export function Bench() {
   const list = plans.data?.items ?? [];
   // The path, and what the player made; the rest of the ready plans stands on its own screen.
   const path = READY_PLANS.flatMap((step) => list.find(({ id }) => id === step.id) ?? []);
-  const onBench = [...path, ...list.filter(({ ready }) => !ready)];
+  const own = list.filter(({ ready }) => !ready);
+  const onBench = [...path, ...own.slice(0, MOST_OWN)];
   const { planId, tempo, reason } = suggest(measured);
   const next = usePlan(planId).data;
   return (
@@ -46,6 +50,11 @@ export function Bench() {
           Or choose another click
         </Typography>
         <PlanCards plans={onBench} />
+        {own.length > MOST_OWN && (
+          <Typography sx={{ mt: 1.5 }}>
+            <Link to="/plans">All {own.length} plans of your own</Link>
+          </Typography>
+        )}
       </Box>
     </Stack>
   );

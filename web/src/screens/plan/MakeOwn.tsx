@@ -6,7 +6,7 @@ import { useSnackbar } from 'notistack';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { saveNewPlan } from '../../data/changes.ts';
-import { beginDraft } from '../../data/drafts.ts';
+import { makeDraft } from '../../data/drafts.ts';
 import { useOnce } from '../../parts/actions/useOnce.ts';
 import { sheetOf } from '../../data/sheet-plan.ts';
 import { HarderDialog } from '../../parts/ladders/HarderDialog.tsx';
@@ -49,13 +49,13 @@ export function MakeOwn({ id, plan, own, disabled }: MakeOwnProps) {
         <Button
           variant="outlined"
           color="inherit"
-          onClick={() => void navigate(`/sheets/${own ? id : beginDraft(planWithSheet(sheet))}`)}
+          onClick={() => void navigate(`/sheets/${own ? id : makeDraft(planWithSheet(sheet))}`)}
         >
           {own ? 'Open the count sheet' : 'Make the count sheet my own'}
         </Button>
       )}
       {own && build('Change it', () => id)}
-      {build(own ? 'Build on a copy' : 'Make it my own', () => beginDraft(copyOf(plan)))}
+      {build(own ? 'Build on a copy' : 'Make it my own', () => makeDraft(copyOf(plan)))}
       <Button variant="outlined" color="inherit" disabled={disabled} onClick={() => setAsking(true)}>
         Make it harder
       </Button>

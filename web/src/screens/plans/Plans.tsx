@@ -4,17 +4,17 @@ import Button from '@mui/material/Button';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import { FAMILIES, type Family, LADDER_PLANS, TRAINS } from '@feldspar/core/practice';
-import { useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { usePlans } from '../../data/hooks.ts';
 import type { PlanItem } from '../../data/wire/types.ts';
 import { Choice } from '../../parts/fields/Choice.tsx';
 import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
 import { plural } from '../../text/text.ts';
-import { beginDraft, newDrafts } from '../../data/drafts.ts';
+import { beginDraft } from '../../data/drafts.ts';
 import { NEW_PLAN } from '../../data/new-plan.ts';
 import { OpenPlanFile } from './OpenPlanFile.tsx';
 import { PlanCards } from '../../parts/plan-card/PlanCards.tsx';
+import { UnsavedDrafts } from '../../parts/plan-card/UnsavedDrafts.tsx';
 
 const ALL = 'everything';
 const OPTIONS = [ALL, ...TRAINS].map((name) => [name, name] as const);
@@ -24,7 +24,6 @@ export default function Plans() {
   const trains = TRAINS.find((name) => name === search.get('trains')) ?? ALL;
   const plans = usePlans();
   const navigate = useNavigate();
-  const [drafts] = useState(newDrafts);
   const list = plans.data?.items ?? [];
   const own = list.filter(({ ready }) => !ready);
   const families = FAMILIES.filter((family) => trains === ALL || family.trains === trains);
@@ -68,28 +67,7 @@ export default function Plans() {
             <OpenPlanFile />
           </Stack>
         </Stack>
-        {drafts.length > 0 && (
-          <Stack
-            direction="row"
-            useFlexGap
-            spacing={1}
-            sx={{ flexWrap: 'wrap', alignItems: 'center', mb: 1.5 }}
-          >
-            <Typography variant="body2">Not saved yet, kept in this browser:</Typography>
-            {drafts.map(({ id, title, sheet }) => (
-              <Button
-                key={id}
-                component={Link}
-                to={sheet ? `/sheets/${id}` : `/plans/${id}/edit`}
-                size="small"
-                variant="outlined"
-                color="inherit"
-              >
-                {title}
-              </Button>
-            ))}
-          </Stack>
-        )}
+        <UnsavedDrafts />
         {!plans.data || (plans.error && own.length === 0) ? null : own.length === 0 ? (
           <Typography sx={{ color: 'text.secondary' }}>
             None yet. Build one, make a ready plan your own, or open a plan file.

@@ -6,12 +6,20 @@ import Typography from '@mui/material/Typography';
 import { type Sheet, planWithSheet } from '@feldspar/core/counts';
 import type { Plan } from '@feldspar/core/plan';
 import { FAMILIES, LADDER_PLANS, type LadderPlan } from '@feldspar/core/practice';
-import { meterName, parseFraction, pluralOfLength } from '@feldspar/core/time';
+import {
+  comparableName,
+  meterName,
+  parseFraction,
+  pluralOfLength,
+  tempo as tempoOf,
+} from '@feldspar/core/time';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { lastCounting } from '../../device/counting.ts';
 import { Choice } from '../../parts/fields/Choice.tsx';
 import { playAddress } from '../../addresses/play-address.ts';
 import { beginDraft } from '../../data/drafts.ts';
+import { usePlans } from '../../data/hooks.ts';
+import { UnsavedDrafts } from '../../parts/plan-card/UnsavedDrafts.tsx';
 import { NewGrouping } from './NewGrouping.tsx';
 import { OpenSheetFile } from './OpenSheetFile.tsx';
 import { SheetLine } from './SheetLine.tsx';
@@ -56,6 +64,7 @@ export default function Sheets() {
           <OpenSheetFile onOpened={(sheet) => begin(withSheet(newSheetPlan(), own(sheet)))} />
         </Stack>
       </Stack>
+      <OwnSheets />
       <Box>
         <Choice
           label="What it is for"
@@ -78,6 +87,38 @@ export default function Sheets() {
         )}
       </Box>
     </Stack>
+  );
+}
+
+/** What was written here, the last one first. */
+function OwnSheets() {
+  const own = (usePlans().data?.items ?? []).filter(({ sheet, ready }) => sheet && !ready);
+  return (
+    <Box component="section" aria-labelledby="own-sheets">
+      <Typography variant="h2" id="own-sheets" sx={{ mb: 1 }}>
+        Your own
+      </Typography>
+      <UnsavedDrafts sheets />
+      {own.length === 0 ? (
+        <Typography sx={{ color: 'text.secondary' }}>
+          None saved yet. Write one, or take a step of the ladder and change it.
+        </Typography>
+      ) : (
+        <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, columns: { sm: 2 }, columnGap: 4 }}>
+          {own.map(({ id, title, tempo }) => (
+            <Box component="li" key={id} sx={{ py: 0.75, breakInside: 'avoid' }}>
+              <Link to={`/sheets/${id}`}>{title}</Link>
+              {tempo && (
+                <Typography variant="body2" component="span" sx={{ color: 'text.secondary' }}>
+                  {' '}
+                  · {comparableName(tempoOf(tempo.bpm, tempo.beat))}
+                </Typography>
+              )}
+            </Box>
+          ))}
+        </Box>
+      )}
+    </Box>
   );
 }
 
