@@ -102,7 +102,7 @@ it('the picture of a take is saved, with what matters most, who played it and wh
   const texts = [...svg.matchAll(/<text[^>]*>([^<]*)</g)].map(([, text]) => text).join(' ');
   // Spaces of a page that keep numbers and units together are spaces here.
   expect(texts).toContain(heading.replaceAll('\u00a0', ' '));
-  expect(texts).toMatch(/Growing silence · quarter = 84 · .*May 4.*simulated player/);
+  expect(texts).toMatch(/Growing silence · quarter = 84 · .*4 May.*simulated player/);
   // Its colours and letters travel with it.
   expect(svg).not.toMatch(/var\(--/);
   expect(svg).toMatch(/@font-face.*data:font/s);

@@ -2,6 +2,7 @@
 export const LOCALE = 'en-GB';
 
 const ONE_DECIMAL = new Intl.NumberFormat(LOCALE, { minimumFractionDigits: 1, maximumFractionDigits: 1 });
+const TWO_DECIMALS = new Intl.NumberFormat(LOCALE, { minimumFractionDigits: 2, maximumFractionDigits: 2 });
 const UP_TO_ONE = new Intl.NumberFormat(LOCALE, { maximumFractionDigits: 1 });
 const WHOLE = new Intl.NumberFormat(LOCALE, { maximumFractionDigits: 0 });
 const PLURAL = new Intl.PluralRules(LOCALE);
@@ -10,6 +11,9 @@ const AND = new Intl.ListFormat(LOCALE, { type: 'conjunction' });
 /** With a true minus sign, and never a negative nothing. */
 export const oneDecimal = (value: number): string =>
   ONE_DECIMAL.format(Math.abs(value) < 0.05 ? 0 : value).replace('-', '−');
+
+export const twoDecimals = (value: number): string =>
+  TWO_DECIMALS.format(Math.abs(value) < 0.005 ? 0 : value).replace('-', '−');
 
 export const whole = (value: number): string => WHOLE.format(Math.round(value) || 0).replace('-', '−');
 

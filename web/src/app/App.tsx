@@ -6,7 +6,7 @@ import { type ComponentType, Suspense, lazy, useEffect } from 'react';
 import { type RouteObject, RouterProvider, createBrowserRouter } from 'react-router';
 import { SWRConfig } from 'swr';
 import { useOutboxSender } from '../data/outbox/useOutbox.ts';
-import { loadBeside, loadReading, prepareReading } from './reading-code.ts';
+import { loadBeside, loadLog, loadPlan, loadReading, prepareReading } from './after-take.ts';
 import { Bench } from '../screens/bench/Bench.tsx';
 import { NotFound } from './NotFound.tsx';
 import { ErrorScreen } from './ErrorScreen.tsx';
@@ -20,9 +20,9 @@ type Load = () => Promise<{ default: ComponentType }>;
 /** Screens whose code comes by itself, and where they are. */
 const LATER: [path: string, load: Load][] = [
   ['plans', () => import('../screens/plans/Plans.tsx')],
-  ['plans/:id', () => import('../screens/plan/PlanScreen.tsx')],
+  ['plans/:id', loadPlan],
   ['plans/:id/edit', () => import('../screens/workshop/Workshop.tsx')],
-  ['log', () => import('../screens/log/Log.tsx')],
+  ['log', loadLog],
   ['takes/:id', loadReading],
   ['takes/:id/beside/:other', loadBeside],
   ['sheets', () => import('../screens/sheets/Sheets.tsx')],

@@ -1,14 +1,16 @@
-/** Dates, numbers and durations as people read them. */
-export { fastSlow, oneDecimal, plural } from '@feldspar/core/words';
+/** Dates, numbers and durations as people read them, in the one language the words are in. */
+import { LOCALE } from '@feldspar/core/words';
 
-const DATE_TIME = new Intl.DateTimeFormat(undefined, {
+export { LOCALE, fastSlow, oneDecimal, plural, twoDecimals } from '@feldspar/core/words';
+
+const DATE_TIME = new Intl.DateTimeFormat(LOCALE, {
   weekday: 'long',
   day: 'numeric',
   month: 'long',
   hour: '2-digit',
   minute: '2-digit',
 });
-const SHORT_DATE = new Intl.DateTimeFormat(undefined, {
+const SHORT_DATE = new Intl.DateTimeFormat(LOCALE, {
   day: 'numeric',
   month: 'short',
   hour: '2-digit',

@@ -17,7 +17,7 @@ import { type Tempo, meterName, saidIn, tempoName } from '@feldspar/core/time';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { rehearAddress } from '../../addresses/rehear-address.ts';
-import { fastSlow, oneDecimal, unbroken } from '../../text/text.ts';
+import { LOCALE, fastSlow, oneDecimal, unbroken } from '../../text/text.ts';
 import { DeviceCard } from './DeviceCard.tsx';
 import { FootCard } from './FootCard.tsx';
 import { LengthCard } from './LengthCard.tsx';
@@ -161,7 +161,7 @@ function Onward({ at, click }: { at: Tempo; click: Tempo['beat'] }) {
   );
 }
 
-const MICROSECONDS = new Intl.NumberFormat('en-GB');
+const MICROSECONDS = new Intl.NumberFormat(LOCALE);
 
 function facts({ at, meter }: DeskState): string {
   const bar = barSeconds(meter, at).valueOf();

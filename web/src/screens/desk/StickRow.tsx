@@ -5,7 +5,7 @@ import Typography from '@mui/material/Typography';
 import { RATE_RANGE, rateOf, readRate } from '@feldspar/core/reference';
 import { Fraction, NORMAL_BEAT, type Tempo, nameOfLength, saidIn } from '@feldspar/core/time';
 import { type KeyboardEvent, type PointerEvent, useId, useRef } from 'react';
-import { oneDecimal } from '../../text/text.ts';
+import { LOCALE, oneDecimal } from '../../text/text.ts';
 import { useTypedRate } from '../../parts/tempo/useTypedRate.ts';
 import { INK } from '../../theme/palette.ts';
 import { DISPLAY_FACE } from '../../theme/theme.ts';
@@ -259,7 +259,7 @@ function rangeOf(length: Tempo['beat']): { min: number; max: number } {
   return { min: said(RATE_RANGE.min).ceil(2).valueOf(), max: said(RATE_RANGE.max).floor(2).valueOf() };
 }
 
-const MILLISECONDS = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 1, useGrouping: false });
+const MILLISECONDS = new Intl.NumberFormat(LOCALE, { maximumFractionDigits: 1, useGrouping: false });
 
 function milliseconds(seconds: Tempo['bpm']): string {
   const s = seconds.valueOf();

@@ -4,9 +4,9 @@ import { Chart } from 'react-chartjs-2';
 import type { HoldGroup } from '../../data/wire/types.ts';
 import { axisTitle, ticks, useChartInk } from '../../parts/charts/chart-frame.ts';
 import { type HoldFrame, WEEK_MS } from './hold-frame.ts';
-import { plural } from '../../text/text.ts';
+import { LOCALE, plural } from '../../text/text.ts';
 
-const DAY = new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 'short' });
+const DAY = new Intl.DateTimeFormat(LOCALE, { day: 'numeric', month: 'short' });
 
 interface HoldChartProps {
   takes: HoldGroup['takes'];

@@ -1,7 +1,7 @@
 /** The tempo that was played, bar by bar; in beats a minute where the plan keeps one tempo, else against the plan. */
 import type { Tempo } from '@feldspar/core/time';
 import { useMemo } from 'react';
-import { fastSlow } from '../../text/text.ts';
+import { fastSlow, oneDecimal } from '../../text/text.ts';
 import { BarCurve } from './BarCurve.tsx';
 import { type BarRange, ticks, useChartInk } from '../../parts/charts/chart-frame.ts';
 import type { Point } from './thin.ts';
@@ -26,7 +26,7 @@ export function TempoCurve({ points, range, tempo, label }: TempoCurveProps) {
   const farthest = points.reduce((far, { y }) => Math.max(far, Math.abs(y)), 2) * perPercent;
   const step = [1, 2, 5, 10, 20].find((size) => farthest / size <= 3) ?? 50;
   const reach = Math.ceil((farthest * 1.05) / step) * step;
-  const said = (value: number) => (tempo ? value.toFixed(1) : fastSlow(value));
+  const said = (value: number) => (tempo ? oneDecimal(value) : fastSlow(value));
   return (
     <BarCurve
       points={drawn}

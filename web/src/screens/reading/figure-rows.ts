@@ -2,7 +2,7 @@
 import type { Report } from '@feldspar/core/timing';
 import { parseFraction, placeName } from '@feldspar/core/time';
 import { earlyLate } from '@feldspar/core/words';
-import { fastSlow, oneDecimal, plural } from '../../text/text.ts';
+import { fastSlow, oneDecimal, plural, twoDecimals } from '../../text/text.ts';
 
 export interface FigureRow {
   name: string;
@@ -81,7 +81,7 @@ export function figureRows(report: Report): FigureRow[] {
     ),
     row(
       'Neighbouring intervals',
-      steadiness.lag1 !== null && `correlate ${steadiness.lag1.toFixed(2).replace('-', '−')}`,
+      steadiness.lag1 !== null && `correlate ${twoDecimals(steadiness.lag1)}`,
       'Near 0 the clock varies, near −½ the hand.',
       steadiness.lag1 === null ? steadiness.why : undefined,
     ),
@@ -121,7 +121,7 @@ export function figureRows(report: Report): FigureRow[] {
     ),
     row(
       'Swing',
-      swing.ratio !== null && `${swing.ratio.toFixed(2)} to 1, spread ${swing.sd!.toFixed(2)}`,
+      swing.ratio !== null && `${twoDecimals(swing.ratio)} to 1, spread ${twoDecimals(swing.sd!)}`,
       'The note on the beat against the note after it; 1 to 1 is straight, 2 to 1 a triplet feel.',
       swing.why,
     ),

@@ -15,7 +15,7 @@ import {
 import { type Tempo, meterName, tempoName } from '@feldspar/core/time';
 import { Link } from 'react-router';
 import { playAddress } from '../../addresses/play-address.ts';
-import { unbroken } from '../../text/text.ts';
+import { LOCALE, unbroken } from '../../text/text.ts';
 import { PlacementPicture } from './PlacementPicture.tsx';
 
 interface PlacementRowProps {
@@ -25,7 +25,7 @@ interface PlacementRowProps {
   onHear(): void;
 }
 
-const SECONDS = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 2 });
+const SECONDS = new Intl.NumberFormat(LOCALE, { maximumFractionDigits: 2 });
 
 export function PlacementRow({ placement, rate, heard, onHear }: PlacementRowProps) {
   const felt = feltTempo(placement, rate);

@@ -16,6 +16,7 @@ import {
 } from '@feldspar/core/counts';
 import { compile } from '@feldspar/core/plan';
 import { parseFraction, tempo } from '@feldspar/core/time';
+import { listed } from '@feldspar/core/words';
 import { useSnackbar } from 'notistack';
 import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
@@ -60,7 +61,6 @@ function Found({ id }: { id: string }) {
   return <Writing id={id} {...found} />;
 }
 
-const LIST = new Intl.ListFormat('en');
 const HEARD_WITH: [HeardWith, string][] = [
   ['rhythm', 'the rhythm'],
   ['count', 'the count aloud'],
@@ -170,7 +170,7 @@ function Writing({ id, start, onServer, on }: OwnPlan & { id: string }) {
         />
         {silent.length > 0 && (
           <Typography variant="body2" role="status" sx={{ alignSelf: 'center', color: 'text.secondary' }}>
-            The voice does not know {LIST.format(silent)}: these are only written.
+            The voice does not know {listed(silent)}: these are only written.
           </Typography>
         )}
         <SheetFiles plan={plan} sheet={sheet} drawn={drawn} />
