@@ -111,18 +111,18 @@ it('whoever plays gets another name, is removed, and comes back with the takes',
   await browser.fill('textbox', '^Name', 'Ruben B.');
   await browser.click('button', '^Save$');
   await browser.see(/Ruben B\., marimba/);
-  await browser.click('button', '^Remove Ruben B\.$');
+  await browser.click('button', '^Remove Ruben B\\.$');
   await browser.see(/Removed: Ruben B\., marimba/);
   await browser.click('button', '^Undo$');
   await browser.click('button', '^Done$');
-  await browser.find('button', '^Ruben B\. plays$');
+  await browser.find('button', '^Ruben B\\. plays$');
   expect(await takesOf()).toBe(before);
   // Removed for longer, they lie in the bin.
-  await browser.click('button', '^Ruben B\. plays$');
-  await browser.click('button', '^Remove Ruben B\.$');
+  await browser.click('button', '^Ruben B\\. plays$');
+  await browser.click('button', '^Remove Ruben B\\.$');
   await browser.see(/Removed: Ruben B\., marimba/);
   await browser.goto(`${app.url}/bin`);
-  await browser.click('button', '^Bring back Ruben B\., marimba$');
+  await browser.click('button', '^Bring back Ruben B\\., marimba$');
   await browser.until(
     async () => (await (await fetch(`${app.url}/api/players`)).text()).includes('Ruben B.'),
     'the player on the server again',
