@@ -10,7 +10,7 @@ import TableCell from '@mui/material/TableCell';
 import TableRow from '@mui/material/TableRow';
 import { keysAt } from './keys.ts';
 
-export function KeysDialog({ pathname, onClose }: { pathname: string; onClose(): void }) {
+export default function KeysDialog({ pathname, onClose }: { pathname: string; onClose(): void }) {
   return (
     <Dialog open onClose={onClose} aria-labelledby="keys">
       <DialogTitle id="keys">Keys</DialogTitle>

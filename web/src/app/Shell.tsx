@@ -15,7 +15,7 @@ import { WhoPlays } from './WhoPlays.tsx';
 import { useHeading } from './useHeading.ts';
 
 const GoTo = lazy(() => import('./GoTo.tsx'));
-const KeysDialog = lazy(() => import('./KeysDialog.tsx').then(({ KeysDialog: it }) => ({ default: it })));
+const KeysDialog = lazy(() => import('./KeysDialog.tsx'));
 
 const FOOT = {
   color: DARK.quiet,

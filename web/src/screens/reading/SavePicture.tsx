@@ -1,9 +1,6 @@
 /** Saves the picture of a take, as SVG or PNG. */
-import Button from '@mui/material/Button';
-import Menu from '@mui/material/Menu';
-import MenuItem from '@mui/material/MenuItem';
 import { useSnackbar } from 'notistack';
-import { useState } from 'react';
+import { MenuButton } from '../../parts/actions/MenuButton.tsx';
 import type { PictureKind } from '../../files/svg-file.ts';
 import type { TakeFacts } from './take-picture.tsx';
 
@@ -20,9 +17,7 @@ const KINDS: [PictureKind, string][] = [
 
 export function SavePicture({ nameOf, facts }: SavePictureProps) {
   const { enqueueSnackbar } = useSnackbar();
-  const [menu, setMenu] = useState<HTMLElement | null>(null);
   const save = async (kind: PictureKind) => {
-    setMenu(null);
     try {
       const [{ takePicture }, { saveSvg }] = await Promise.all([
         import('./take-picture.tsx'),
@@ -34,23 +29,9 @@ export function SavePicture({ nameOf, facts }: SavePictureProps) {
     }
   };
   return (
-    <>
-      <Button
-        variant="outlined"
-        color="inherit"
-        aria-haspopup="menu"
-        aria-expanded={menu !== null}
-        onClick={({ currentTarget }) => setMenu(currentTarget)}
-      >
-        Save a picture
-      </Button>
-      <Menu anchorEl={menu} open={menu !== null} onClose={() => setMenu(null)}>
-        {KINDS.map(([kind, name]) => (
-          <MenuItem key={kind} onClick={() => void save(kind)}>
-            {name}
-          </MenuItem>
-        ))}
-      </Menu>
-    </>
+    <MenuButton
+      name="Save a picture"
+      choices={KINDS.map(([kind, name]) => [name, () => void save(kind)] as const)}
+    />
   );
 }

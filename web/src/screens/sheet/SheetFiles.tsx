@@ -1,13 +1,10 @@
 /** A sheet as files of other kinds, as a picture, and on paper. */
-import Button from '@mui/material/Button';
-import Menu from '@mui/material/Menu';
-import MenuItem from '@mui/material/MenuItem';
 import type { Sheet } from '@feldspar/core/counts';
 import { sheetToAbc, sheetToMusicXml, sheetToMxl } from '@feldspar/core/formats';
 import type { Plan } from '@feldspar/core/plan';
 import { useSnackbar } from 'notistack';
-import { useState } from 'react';
 import { fileNameOf } from '../../files/file-name.ts';
+import { MenuButton } from '../../parts/actions/MenuButton.tsx';
 import { PrintButton } from '../../parts/actions/PrintButton.tsx';
 import { saveBlob, saveFile } from '../../files/save-file.ts';
 import { type PictureKind, saveSvg } from '../../files/svg-file.ts';
@@ -24,7 +21,6 @@ const MUSICXML = 'application/vnd.recordare.musicxml';
 
 export function SheetFiles({ plan, sheet, drawn }: SheetFilesProps) {
   const { enqueueSnackbar } = useSnackbar();
-  const [menu, setMenu] = useState<HTMLElement | null>(null);
   const savePicture = async (box: HTMLElement, kind: PictureKind) => {
     try {
       await saveSvg(engravingNode(box), kind, (ending) => fileNameOf(plan, ending));
@@ -42,29 +38,7 @@ export function SheetFiles({ plan, sheet, drawn }: SheetFilesProps) {
   ];
   return (
     <>
-      <Button
-        variant="outlined"
-        color="inherit"
-        aria-haspopup="menu"
-        aria-expanded={menu !== null}
-        onClick={({ currentTarget }) => setMenu(currentTarget)}
-      >
-        Save as a file
-      </Button>
-      <Menu anchorEl={menu} open={menu !== null} onClose={() => setMenu(null)}>
-        {files.map(([kind, save]) => (
-          <MenuItem
-            key={kind}
-            disabled={!save}
-            onClick={() => {
-              setMenu(null);
-              save?.();
-            }}
-          >
-            {kind}
-          </MenuItem>
-        ))}
-      </Menu>
+      <MenuButton name="Save as a file" choices={files} />
       <PrintButton />
     </>
   );
