@@ -20,6 +20,7 @@ export const ROOMS = {
   words: ['time', 'timing'],
   players: ['plan', 'timing'],
   take: ['time', 'stats', 'clock', 'plan', 'players', 'timing'],
+  wire: ['plan', 'take', 'timing', 'words'],
   practice: ['time', 'reference', 'plan', 'counts', 'take'],
   formats: ['time', 'plan', 'counts', 'sound', 'take', 'timing', 'words'],
 };

@@ -218,9 +218,25 @@ describe('lists', () => {
     expect(second.body.nextCursor).toBeNull();
   });
 
-  it('a plan whose document is damaged is listed as such, and can be saved over', async () => {
+  it('reads columns, never documents: of plans, takes and the bin', async () => {
     await service.request.put(`/api/plans/${takeId(1)}`).send(GROWING.plan);
-    await service.database.sequelize.query(`UPDATE plans SET document = '{"sec' WHERE id = '${takeId(1)}'`);
+    const asked: string[] = [];
+    const { options } = service.database.sequelize as unknown as {
+      options: { logging: false | ((sql: string) => void) };
+    };
+    options.logging = (sql) => asked.push(sql);
+    for (const path of ['/api/plans', '/api/takes', '/api/bin', '/api/holds'])
+      await service.request.get(path).expect(200);
+    options.logging = false;
+    expect(asked.filter((sql) => /FROM `(plans|takes)`/.test(sql)).length).toBeGreaterThanOrEqual(5);
+    expect(asked.filter((sql) => /\bdocument\b/.test(sql))).toEqual([]);
+  });
+
+  it('a plan that is damaged is listed as such, costs no other, and can be saved over', async () => {
+    await service.request.put(`/api/plans/${takeId(1)}`).send(GROWING.plan);
+    await service.database.sequelize.query(
+      `UPDATE plans SET document = '{"sec', tempo = '{"bp' WHERE id = '${takeId(1)}'`,
+    );
     const { body } = await service.request.get('/api/plans').expect(200);
     expect(body.items.at(-1)).toMatchObject({ id: takeId(1), unreadable: expect.stringMatching(/damaged/) });
     await service.request.get(`/api/plans/${takeId(1)}`).expect(410);

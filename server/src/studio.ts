@@ -34,8 +34,8 @@ export async function openStudio(
     onTrouble: (error) => log.error(error, 'housekeeping failed'),
   });
   const plans = new PlanStore(database);
-  const takes = new TakeStore(database, plans, compute.measure);
   const players = new PlayerStore(database);
+  const takes = new TakeStore(database, plans, players, compute.measure);
   const bin = new BinStore(database, takes, plans, players);
   const remeasuring = new Remeasuring(takes, log);
   try {
@@ -54,7 +54,7 @@ export async function openStudio(
     bin,
     remeasuring,
     players,
-    holds: new HoldStore(database),
+    holds: new HoldStore(database, players),
     measure: compute.measure,
     async close() {
       clearInterval(emptying);

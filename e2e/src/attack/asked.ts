@@ -54,6 +54,7 @@ const BODIES: unknown[] = [
   { note: 'slower', trueTempo: { bpm: 50, beat: '1/2' }, judging: { tolerance: { level: 'beginner' } } },
   { note: 'x', was: { note: '' } },
   { name: 'Ada', instrument: 'cello' },
+  { into: takeId(3) },
   ...asksForMuch(),
 ];
 
@@ -202,10 +203,11 @@ const headers = fc.oneof(
 );
 /** The route that a body is for. */
 function homeOf(body: unknown): [Asked['method'], string] {
-  const { format, plan, name, note } = body as Record<string, unknown>;
+  const { format, plan, name, note, into } = body as Record<string, unknown>;
   if (format === 'feldspar-take') return ['put', `/api/takes/${takeId(1)}`];
   if (format === 'feldspar-plan') return ['put', `/api/plans/${takeId(2)}`];
   if (plan !== undefined) return ['post', '/api/reports'];
+  if (into !== undefined) return ['post', `/api/players/${takeId(4)}/merge`];
   if (name !== undefined) return ['put', `/api/players/${takeId(3)}`];
   if (note !== undefined) return ['patch', `/api/takes/${takeId(1)}`];
   throw new Error('a body without a route');

@@ -1,7 +1,8 @@
-/** The request's JSON body: how large it may be, route by route, and its check by a Zod schema. */
+/** The request's JSON body: how large it may be, as the table of routes says, and its check by a Zod schema. */
 import { bodyParser } from '@koa/bodyparser';
 import type { Context, Middleware, Next } from 'koa';
 import { isShallow } from '@feldspar/core/plan';
+import { ROUTES, type Route, USUAL_BODY_BYTES, partsOf } from '@feldspar/core/wire';
 import { z } from 'zod';
 import { Problem } from './problem.ts';
 
@@ -11,18 +12,12 @@ declare module 'koa' {
   }
 }
 
-const KB = 1024;
-const MB = 1024 * KB;
-
-/** How large a body may be; the first row that fits counts. */
-export const BODY_SIZES: readonly { method: string; path: RegExp; bytes: number }[] = [
-  // Two hours of sixteenths with their clock facts are about 6 MB.
-  { method: 'PUT', path: /^\/api\/takes\/[^/]+$/, bytes: 16 * MB },
-  { method: 'POST', path: /^\/api\/reports$/, bytes: 16 * MB },
-  { method: 'PUT', path: /^\/api\/plans\/[^/]+$/, bytes: MB },
-  { method: 'PATCH', path: /^\/api\/takes\/[^/]+$/, bytes: 64 * KB },
-];
-const ELSEWHERE = 8 * KB;
+/** A route with a body of its own size, and which addresses it has. */
+const SIZES = (Object.entries(ROUTES) as [string, Route][]).flatMap(([name, { bytes }]) => {
+  if (!bytes) return [];
+  const { method, path } = partsOf(name);
+  return [{ method, path: new RegExp(`^/api${path.replaceAll(/:[a-z]+/g, '[^/]+')}$`), bytes }];
+});
 /** Deeper than any document here goes; what is nested without end is refused before anything walks it. */
 const DEEPEST = 24;
 
@@ -43,9 +38,9 @@ export function bodies(): Middleware {
     return reader;
   };
   return async (ctx: Context, next: Next): Promise<void> => {
-    const row = BODY_SIZES.find(({ method, path }) => method === ctx.method && path.test(ctx.path));
+    const row = SIZES.find(({ method, path }) => method === ctx.method && path.test(ctx.path));
     let read = false;
-    await readerOf(row?.bytes ?? ELSEWHERE)(ctx, async () => {
+    await readerOf(row?.bytes ?? USUAL_BODY_BYTES)(ctx, async () => {
       read = true;
     });
     if (!read) return;

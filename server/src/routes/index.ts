@@ -1,19 +1,15 @@
-/** All routes under /api. Each is thin: check the door, call the store or the core, answer. */
-import { planSchema, saidTempoSchema } from '@feldspar/core/plan';
-import { takeSchema } from '@feldspar/core/take';
+/** All routes under /api: what each does, once the table of `core/wire` has checked what was asked. */
 import { said } from '@feldspar/core/words';
-import { hitSchema, judgingSchema } from '@feldspar/core/timing';
-import { Router } from '@koa/router';
-import { z } from 'zod';
+import type { Router } from '@koa/router';
 import type { Measure } from '../compute/measure.ts';
-import { readBody, readId } from '../http/body.ts';
+import { routerOf } from '../http/answering.ts';
 import { Problem } from '../http/problem.ts';
 import type { BinStore } from '../store/bin.ts';
 import type { HoldStore } from '../store/holds.ts';
 import type { PlanStore } from '../store/plans.ts';
-import { type PlayerStore, playerSchema } from '../store/players.ts';
+import type { PlayerStore } from '../store/players.ts';
 import type { Remeasuring } from '../store/remeasuring.ts';
-import { TAKE_ORDERS, type TakeStore } from '../store/takes.ts';
+import type { TakeStore } from '../store/takes.ts';
 
 export interface Services {
   takes: TakeStore;
@@ -24,149 +20,84 @@ export interface Services {
   remeasuring: Remeasuring;
   measure: Measure;
   version: string;
+  /** In tests: answers are held against the table too. */
+  strict?: boolean;
 }
 
-const PAGE = { usual: 30, most: 100 } as const;
-
-const pageQuery = {
-  cursor: z.string().max(200).optional(),
-  limit: z.coerce.number().int().min(1).max(PAGE.most),
-};
-const listQuery = z.object({
-  ...pageQuery,
-  player: z.uuid('player must be a UUID').optional(),
-  limit: pageQuery.limit.default(PAGE.usual),
-  order: z.enum(TAKE_ORDERS, `order must be one of ${TAKE_ORDERS.join(', ')}`).default('newest'),
-});
-
-const plansQuery = z.object({ ...pageQuery, limit: pageQuery.limit.default(PAGE.most) });
-/** Which revision a change was made on; 0 for something new. */
-const revisionQuery = z.object({
-  revision: z.coerce.number().int().min(0).max(1e9).optional(),
-});
-const holdQuery = z.object({ player: z.uuid('player must be a UUID').optional() });
-
-/** The parts of a take that may change. */
-const changeable = {
-  note: z.string().max(4000, 'a note has at most 4000 characters').optional(),
-  trueTempo: saidTempoSchema.nullable().optional(),
-  judging: judgingSchema.nullable().optional(),
-};
-const changeSchema = z
-  .strictObject({
-    ...changeable,
-    /** What the change was made on. */ was: z.strictObject(changeable).optional(),
-  })
-  .refine(
-    ({ note, trueTempo, judging }) => [note, trueTempo, judging].some((value) => value !== undefined),
-    'send a note, a trueTempo or a judging',
-  );
-
-const reportRequest = z.strictObject({
-  plan: planSchema,
-  hits: z.array(hitSchema).max(200_000, 'at most 200 000 hits'),
-  latencyMs: z.number().min(-500).max(2000).default(0),
-  judging: judgingSchema.optional(),
-});
+/** Lists that are never long enough for pages. */
+const whole = <Item>(items: Item[]) => ({ items, nextCursor: null });
 
 export function apiRoutes(services: Services): Router {
-  const { takes, plans, players, holds, bin, remeasuring, measure, version } = services;
-  const api = new Router({ prefix: '/api' });
+  const { takes, plans, players, holds, bin, remeasuring, measure, version, strict } = services;
+  return routerOf(
+    {
+      'GET /health': () => ({ status: 'ok', version }),
 
-  api.get('/health', (ctx) => {
-    ctx.body = { status: 'ok', version };
-  });
+      'GET /takes': ({ query: { player, ...page } }) => takes.list({ playerId: player, ...page }),
+      'GET /takes/:id': ({ id }) => takes.get(id),
+      'PUT /takes/:id': async ({ id, body, made }) => {
+        if (body.id !== id)
+          throw new Problem(422, 'Two ids', `The address says ${id}, the take says ${body.id}.`);
+        if (await takes.put(body)) made();
+        return { id };
+      },
+      'PATCH /takes/:id': async ({ id, body: { was, ...change } }) => {
+        await takes.change(id, change, was);
+        return undefined;
+      },
 
-  api.get('/takes', async (ctx) => {
-    const { player, ...query } = listQuery.parse(ctx.query);
-    ctx.body = await takes.list({ playerId: player, ...query });
-  });
-  api.get('/takes/:id', async (ctx) => {
-    ctx.body = await takes.get(readId(ctx));
-  });
-  api.put('/takes/:id', async (ctx) => {
-    const id = readId(ctx);
-    const take = readBody(ctx, takeSchema);
-    if (take.id !== id) {
-      throw new Problem(422, 'Two ids', `The address says ${id}, the take says ${take.id}.`);
-    }
-    ctx.status = (await takes.put(take)) ? 201 : 200;
-    ctx.body = { id };
-  });
-  api.patch('/takes/:id', async (ctx) => {
-    const id = readId(ctx);
-    const { was, ...change } = readBody(ctx, changeSchema);
-    await takes.change(id, change, was);
-    ctx.status = 204;
-  });
-  api.delete('/takes/:id', async (ctx) => {
-    await takes.remove(readId(ctx));
-    ctx.status = 204;
-  });
-  api.post('/takes/:id/restore', async (ctx) => {
-    await takes.restore(readId(ctx));
-    ctx.status = 204;
-  });
+      'GET /plans': ({ query }) => plans.list(query),
+      'GET /plans/:id': ({ id }) => plans.get(id),
+      'PUT /plans/:id': async ({ id, body, query: { revision } }) => ({
+        id,
+        revision: await plans.put(id, body, revision),
+      }),
 
-  api.get('/plans', async (ctx) => {
-    ctx.body = await plans.list(plansQuery.parse(ctx.query));
-  });
-  api.get('/plans/:id', async (ctx) => {
-    ctx.body = await plans.get(readId(ctx));
-  });
-  api.put('/plans/:id', async (ctx) => {
-    const id = readId(ctx);
-    const { revision } = revisionQuery.parse(ctx.query);
-    ctx.body = { id, revision: await plans.put(id, readBody(ctx, planSchema), revision) };
-  });
-  api.delete('/plans/:id', async (ctx) => {
-    await plans.remove(readId(ctx));
-    ctx.status = 204;
-  });
-  api.post('/plans/:id/restore', async (ctx) => {
-    await plans.restore(readId(ctx));
-    ctx.status = 204;
-  });
+      'GET /players': async () => whole(await players.list()),
+      'PUT /players/:id': async ({ id, body }) => {
+        await players.put(id, body);
+        return { id };
+      },
+      'POST /players/:id/merge': async ({ id, body: { into } }) => {
+        await players.merge(id, into);
+        return undefined;
+      },
 
-  api.get('/players', async (ctx) => {
-    ctx.body = { items: await players.list(), nextCursor: null };
-  });
-  api.put('/players/:id', async (ctx) => {
-    const id = readId(ctx);
-    await players.put(id, readBody(ctx, playerSchema));
-    ctx.body = { id };
-  });
-  api.delete('/players/:id', async (ctx) => {
-    await players.remove(readId(ctx));
-    ctx.status = 204;
-  });
-  api.post('/players/:id/restore', async (ctx) => {
-    await players.restore(readId(ctx));
-    ctx.status = 204;
-  });
+      ...deletable('takes', takes),
+      ...deletable('plans', plans),
+      ...deletable('players', players),
 
-  api.get('/holds', async (ctx) => {
-    const { player } = holdQuery.parse(ctx.query);
-    ctx.body = { items: await holds.list(player ?? null), nextCursor: null };
-  });
+      'GET /holds': async ({ query: { player } }) => whole(await holds.list(player ?? null)),
+      'GET /bin': () => bin.list(),
+      'GET /remeasuring': () => remeasuring.progress(),
+      'DELETE /remeasuring': () => {
+        remeasuring.stop();
+        return undefined;
+      },
 
-  api.get('/bin', async (ctx) => {
-    ctx.body = await bin.list();
-  });
+      'POST /reports': async ({ body }) => {
+        const { report } = await measure({ ...body, clock: null, stoppedAtS: null });
+        return said(report);
+      },
+    },
+    strict,
+  );
+}
 
-  api.get('/remeasuring', (ctx) => {
-    ctx.body = remeasuring.progress();
-  });
-  api.delete('/remeasuring', (ctx) => {
-    remeasuring.stop();
-    ctx.status = 204;
-  });
+type Deletable = 'takes' | 'plans' | 'players';
+type Removal<Kind extends Deletable> = `DELETE /${Kind}/:id` | `POST /${Kind}/:id/restore`;
 
-  api.post('/reports', async (ctx) => {
-    const request = readBody(ctx, reportRequest);
-    const { report } = await measure({ ...request, clock: null, stoppedAtS: null });
-    ctx.body = said(report);
-  });
-
-  return api;
+/** What is deleted lies in the bin, and comes back; alike for all kinds of things. */
+function deletable<Kind extends Deletable>(
+  kind: Kind,
+  store: { remove(id: string): Promise<void>; restore(id: string): Promise<void> },
+) {
+  const does = (change: (id: string) => Promise<void>) => async (asked: { id: string }) => {
+    await change(asked.id);
+    return undefined;
+  };
+  return {
+    [`DELETE /${kind}/:id`]: does((id) => store.remove(id)),
+    [`POST /${kind}/:id/restore`]: does((id) => store.restore(id)),
+  } as Record<Removal<Kind>, (asked: { id: string }) => Promise<undefined>>;
 }

@@ -1,22 +1,16 @@
 /** The bin: what was deleted is found and brought back for 30 days, then it is really gone. */
+import type { Bin } from '@feldspar/core/wire';
 import { type ModelStatic, Op, QueryTypes } from 'sequelize';
 import type { Database } from './database.ts';
 import type { Row } from './models.ts';
-import type { PlanItem, PlanStore } from './plans.ts';
-import type { Player, PlayerStore } from './players.ts';
-import type { TakeItem, TakeStore } from './takes.ts';
+import type { PlanStore } from './plans.ts';
+import type { PlayerStore } from './players.ts';
+import type { TakeStore } from './takes.ts';
 
 export const DAYS_KEPT = 30;
 const DAY_MS = 86_400_000;
 /** More than anybody looks through; older ones are still brought back by their address. */
 const MOST_LISTED = 500;
-
-export interface Bin {
-  daysKept: number;
-  takes: (TakeItem & { deletedAt: string })[];
-  plans: (PlanItem & { deletedAt: string })[];
-  players: (Player & { deletedAt: string })[];
-}
 
 export class BinStore {
   private readonly database: Database;
@@ -45,6 +39,15 @@ export class BinStore {
     const { sequelize, models } = this.database;
     const where = { deletedAt: { [Op.lt]: new Date(now.getTime() - DAYS_KEPT * DAY_MS) } };
     const gone = await models.takes.destroy({ where, force: true });
+    // What was merged for good: takes, and whoever was merged into that player before, are linked to the one who stays.
+    for (const table of ['takes', 'players']) {
+      const column = table === 'takes' ? 'playerId' : 'mergedInto';
+      const merged = `SELECT id, mergedInto AS stays FROM players WHERE mergedInto IS NOT NULL AND deletedAt < :before`;
+      await sequelize.query(
+        `UPDATE ${table} SET ${column} = merged.stays FROM (${merged}) AS merged WHERE ${table}.${column} = merged.id`,
+        { replacements: { before: where.deletedAt[Op.lt] }, type: QueryTypes.UPDATE },
+      );
+    }
     // A take holds its plan as it was, and stays without its player; only the links go.
     const links = [
       [models.plans, 'planId'],

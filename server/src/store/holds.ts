@@ -2,8 +2,10 @@
 import { familyOf } from '@feldspar/core/practice';
 import { holdOfAlone } from '@feldspar/core/take';
 import type { Report } from '@feldspar/core/timing';
+import type { HoldGroup } from '@feldspar/core/wire';
 import type { Database } from './database.ts';
 import type { TakeRow } from './models.ts';
+import type { PlayerStore } from './players.ts';
 
 /** Tempos within so much of the slowest of a group are one tempo. */
 const SAME_TEMPO = 1.06;
@@ -13,17 +15,6 @@ const RECENT = { takes: 6, days: 42 } as const;
 const MOST_TAKES = 1000;
 /** Pooled figures kept for the next visit. */
 const MOST_POOLED = 500;
-
-export interface HoldGroup {
-  /** The family's name; of an own plan its title. */
-  name: string;
-  family: number | null;
-  /** From the slowest to the fastest, in quarters a minute. */
-  quarterBpm: [number, number];
-  recent: Report['holdBeats'] & { takes: number };
-  /** Oldest first. */
-  takes: { id: string; startedAt: string; beats: number; range: [number, number]; toleranceMs: number }[];
-}
 
 /** Small: neither the document nor what was done alone is read for the list. */
 const LISTED = [
@@ -47,20 +38,23 @@ interface HoldRow extends Figured {
 
 export class HoldStore {
   private readonly database: Database;
+  private readonly players: PlayerStore;
   /** By the takes and how they were last measured; a take that changes makes another key. */
   private readonly pooled = new Map<string, Report['holdBeats']>();
 
-  constructor(database: Database) {
+  constructor(database: Database, players: PlayerStore) {
     this.database = database;
+    this.players = players;
   }
 
   /** Groups in which at least one take carries the figure; the one practised last comes first. */
   async list(playerId: string | null): Promise<HoldGroup[]> {
+    const all = playerId === null ? null : (await this.players.identities()).all(playerId);
     // Plain rows: a thousand models would cost more than all that is computed of them.
     const rows = await this.database.models.takes.findAll({
       raw: true,
       attributes: [...LISTED],
-      where: { playerId },
+      where: { playerId: all },
       order: [
         ['startedAt', 'DESC'],
         ['id', 'DESC'],
@@ -85,7 +79,7 @@ export class HoldStore {
       const takes = group.flatMap(({ id }) => {
         const { alone, judging, input } = kept.get(id) ?? {};
         // Of an older estimator; it is measured anew in the background, and pooled then.
-        return alone ? [{ alone, judging, input }] : [];
+        return alone ? [{ alone, judging, input: input || undefined }] : [];
       });
       if (takes.length === 0) continue;
       if (this.pooled.size >= MOST_POOLED) this.pooled.delete(this.pooled.keys().next().value!);

@@ -3,6 +3,7 @@
  * may be met half done (an older version could be interrupted in the middle), so it adds only what is missing.
  */
 import { randomUUID } from 'node:crypto';
+import type { Plan } from '@feldspar/core/plan';
 import type { Take } from '@feldspar/core/take';
 import { quartersPerMinute, tempo } from '@feldspar/core/time';
 import {
@@ -174,20 +175,46 @@ export const MIGRATIONS: readonly Migration[] = [
       await tables.addColumn('players', 'deletedAt', { type: DataTypes.DATE, allowNull: true });
     },
   },
+  {
+    name: '006-columns-of-plans-and-merged-players',
+    async up(tables) {
+      await tables.addColumn('plans', 'tempo', { type: DataTypes.JSON, allowNull: true });
+      await tables.addColumn('plans', 'sheet', {
+        type: DataTypes.BOOLEAN,
+        allowNull: false,
+        defaultValue: false,
+      });
+      await eachDocument<Plan>(tables, 'plans', async ({ sections, sheet }, key) => {
+        await tables.run('UPDATE plans SET tempo = :tempo, sheet = :sheet WHERE id = :id', {
+          tempo: JSON.stringify(sections[0].tempo),
+          sheet: sheet !== undefined,
+          id: key,
+        });
+      });
+      await tables.addColumn('players', 'mergedInto', { type: DataTypes.UUID, allowNull: true });
+      await tables.addIndex('takes', ['playerId', 'quarterBpm']);
+      await tables.addIndex('plans', ['ready', 'createdAt']);
+    },
+  },
 ];
 
-/** A take whose document cannot be read keeps what it has: it is shown as such, and costs no other. */
-async function eachTake(tables: Tables, change: (take: Take, id: string) => Promise<void>): Promise<void> {
-  const ids = await tables.select<{ id: string }>('SELECT id FROM takes');
+const eachTake = (tables: Tables, change: (take: Take, id: string) => Promise<void>) =>
+  eachDocument(tables, 'takes', change);
+
+/** One whose document cannot be read keeps what it has: it is shown as such, and costs no other. */
+async function eachDocument<Document>(
+  tables: Tables,
+  table: 'takes' | 'plans',
+  change: (document: Document, id: string) => Promise<void>,
+): Promise<void> {
+  const ids = await tables.select<{ id: string }>(`SELECT id FROM ${table}`);
   for (const row of ids) {
     // One at a time: a studio's takes together are more than a machine's memory.
     const [{ document }] = await tables.select<{ document: string }>(
-      `SELECT document FROM takes WHERE id = ${quoted(row.id)}`,
+      `SELECT document FROM ${table} WHERE id = ${quoted(row.id)}`,
     );
-    let take: Take;
     try {
-      take = JSON.parse(document) as Take;
-      await change(take, row.id);
+      await change(JSON.parse(document) as Document, row.id);
     } catch (error) {
       if (!(error instanceof SyntaxError || error instanceof TypeError || error instanceof RangeError))
         throw error;

@@ -9,6 +9,8 @@ export interface PlayerRow {
   id: string;
   name: string;
   instrument: string;
+  /** Whose takes these are now; null unless two were the same person. */
+  mergedInto: string | null;
   deletedAt: Date | null;
 }
 
@@ -18,7 +20,11 @@ export interface PlanRow {
   trains: string;
   /** Ships with the application; not the user's own. */
   ready: boolean;
+  /** Lists never read it. */
   document: Plan;
+  /** From the document, for lists: the tempo of the first section, and whether it carries its count sheet. */
+  tempo: Plan['sections'][number]['tempo'] | null;
+  sheet: boolean;
   /** How often it was changed; what a change was made on is compared with it. */
   revision: number;
   deletedAt: Date | null;
@@ -35,7 +41,8 @@ export interface TakeRow {
   /** From the document, for lists. */
   title: string;
   tempo: Take['plan']['sections'][number]['tempo'] | null;
-  input: Take['input'];
+  /** Empty where the document could not be read. */
+  input: Take['input'] | '';
   stopped: boolean;
   /** What the tempo really was, where somebody said so. */
   trueTempo: SaidTempo | null;
@@ -69,7 +76,13 @@ const id = { type: DataTypes.UUID, primaryKey: true } as const;
 export function defineModels(sequelize: Sequelize): Models {
   const players = sequelize.define<Row<PlayerRow>>(
     'player',
-    { id, name: DataTypes.STRING, instrument: DataTypes.STRING, deletedAt: DataTypes.DATE },
+    {
+      id,
+      name: DataTypes.STRING,
+      instrument: DataTypes.STRING,
+      mergedInto: DataTypes.UUID,
+      deletedAt: DataTypes.DATE,
+    },
     { tableName: 'players', paranoid: true },
   );
   const plans = sequelize.define<Row<PlanRow>>(
@@ -80,6 +93,8 @@ export function defineModels(sequelize: Sequelize): Models {
       trains: DataTypes.STRING,
       ready: DataTypes.BOOLEAN,
       document: jsonColumn('document'),
+      tempo: jsonColumn('tempo'),
+      sheet: DataTypes.BOOLEAN,
       revision: { type: DataTypes.INTEGER, defaultValue: 1 },
       deletedAt: DataTypes.DATE,
     },

@@ -2,11 +2,6 @@
 import { Op, type WhereOptions } from 'sequelize';
 import { Problem } from '../http/problem.ts';
 
-export interface Page<Item> {
-  items: Item[];
-  nextCursor: string | null;
-}
-
 export type Direction = 'ASC' | 'DESC';
 export type Key = Date | number;
 

@@ -5,12 +5,16 @@
 import { isDeepStrictEqual } from 'node:util';
 import type { Plan } from '@feldspar/core/plan';
 import { ALL_READY_PLANS, type ReadyPlan, readyPlanOf } from '@feldspar/core/practice';
+import type { Page, PlanItem, StoredPlan } from '@feldspar/core/wire';
 import { Op } from 'sequelize';
 import { Problem, notFound } from '../http/problem.ts';
 import type { Database } from './database.ts';
 import { UnreadableRow } from './json-column.ts';
 import type { PlanRow, Row } from './models.ts';
-import { type Page, beyond, cursorOf, readCursor } from './pages.ts';
+import { beyond, cursorOf, readCursor } from './pages.ts';
+
+/** Read for lists; the document is asked for by itself. */
+const LISTED = ['id', 'title', 'trains', 'ready', 'revision', 'tempo', 'sheet', 'createdAt', 'deletedAt'];
 
 export class PlanStore {
   private readonly database: Database;
@@ -25,7 +29,7 @@ export class PlanStore {
     const stored = new Map((await plans.findAll({ where: { ready: true } })).map((row) => [row.id, row]));
     const changed = ALL_READY_PLANS.filter((ready) => !isSame(stored.get(ready.id), ready));
     await plans.bulkCreate(changed.map(rowOf), {
-      updateOnDuplicate: ['title', 'trains', 'ready', 'document'],
+      updateOnDuplicate: ['title', 'trains', 'ready', 'document', 'tempo', 'sheet'],
     });
   }
 
@@ -61,7 +65,7 @@ export class PlanStore {
     const revision = known.revision + 1;
     // Where another request was quicker no row has the revision any more.
     const [count] = await plans.update(
-      { title: plan.title, document: plan, revision },
+      { ...factsOf(plan), revision },
       { where: { id, revision: known.revision } },
     );
     return count === 0 ? this.put(id, plan, on) : revision;
@@ -108,7 +112,7 @@ export class PlanStore {
    */
   async list({ cursor, limit }: { cursor?: string; limit: number }): Promise<Page<PlanItem>> {
     const rows = await this.database.models.plans.findAll({
-      attributes: { exclude: ['deletedAt'] },
+      attributes: [...LISTED],
       where: {
         ready: false,
         ...(cursor ? beyond('createdAt', 'DESC', readCursor(cursor, 'plans', 'date')) : {}),
@@ -130,6 +134,7 @@ export class PlanStore {
   /** Deleted own plans, the last deleted first. */
   async deleted(most: number): Promise<(PlanItem & { deletedAt: string })[]> {
     const rows = await this.database.models.plans.findAll({
+      attributes: [...LISTED],
       where: { deletedAt: { [Op.ne]: null } },
       order: [['deletedAt', 'DESC']],
       limit: most,
@@ -142,48 +147,45 @@ export class PlanStore {
 const GONE =
   'This plan was deleted. Bring it back from the bin before it is changed, or save yours as a new plan.';
 
-export type StoredPlan = Omit<PlanRow, 'deletedAt'>;
-
-/** What a list shows of a plan. */
-export interface PlanItem extends Omit<StoredPlan, 'document'> {
-  /** Of its first section; null where it cannot be read. */
-  tempo: Plan['sections'][number]['tempo'] | null;
-  /** It carries its count sheet. */
-  sheet: boolean;
-  unreadable: string | null;
-}
-
 function rowOf({ id, plan, trains }: ReadyPlan): PlanRow {
   return { ...ownRow(id, plan), trains, ready: true };
 }
 
 function ownRow(id: string, plan: Plan): PlanRow {
-  return { id, title: plan.title, trains: '', ready: false, document: plan, revision: 1, deletedAt: null };
+  return { id, ...factsOf(plan), trains: '', ready: false, revision: 1, deletedAt: null };
+}
+
+/** The document, and what of it lists show. */
+function factsOf(plan: Plan): Pick<PlanRow, 'title' | 'document' | 'tempo' | 'sheet'> {
+  return {
+    title: plan.title,
+    document: plan,
+    tempo: plan.sections[0].tempo,
+    sheet: plan.sheet !== undefined,
+  };
 }
 
 function view({ id, title, trains, ready, document, revision }: PlanRow): StoredPlan {
   return { id, title, trains, ready, document, revision };
 }
 
-function itemOf(row: PlanRow): PlanItem {
-  const { id, title, trains, ready, revision } = row;
-  const item = { id, title, trains, ready: Boolean(ready), revision };
+function itemOf(row: Omit<PlanRow, 'document'>): PlanItem {
+  const { id, title, trains, ready, revision, sheet } = row;
+  const tempo = tempoOf(row);
+  return {
+    ...{ id, title, trains, revision, tempo },
+    ready: Boolean(ready),
+    sheet: Boolean(sheet),
+    unreadable: tempo ? null : 'The stored plan cannot be read: it is damaged.',
+  };
+}
+
+function tempoOf(row: Pick<PlanRow, 'tempo'>): PlanRow['tempo'] {
   try {
-    const { document } = row;
-    return {
-      ...item,
-      tempo: document.sections[0].tempo,
-      sheet: document.sheet !== undefined,
-      unreadable: null,
-    };
+    return row.tempo;
   } catch (error) {
-    if (!(error instanceof UnreadableRow || error instanceof TypeError)) throw error;
-    return {
-      ...item,
-      tempo: null,
-      sheet: false,
-      unreadable: 'The stored plan cannot be read: it is damaged.',
-    };
+    if (error instanceof UnreadableRow) return null;
+    throw error;
   }
 }
 

@@ -1,14 +1,12 @@
-/** Players in the database. */
+/**
+ * Players in the database. Two who are the same person are merged by a pointer: the takes keep whose they were when they were
+ * played, and are listed as those of the one who stays, so that nothing is rewritten and all of it can be undone.
+ */
+import type { DeletedPlayer, Player, PlayerSaid } from '@feldspar/core/wire';
 import { Op } from 'sequelize';
-import { z } from 'zod';
 import { Problem, notFound } from '../http/problem.ts';
 import type { Database } from './database.ts';
 import type { PlayerRow } from './models.ts';
-
-export const playerSchema = z.strictObject({
-  name: z.string().trim().min(1, 'give the player a name').max(80, 'a name has at most 80 characters'),
-  instrument: z.string().trim().max(80, 'an instrument has at most 80 characters').default(''),
-});
 
 export class PlayerStore {
   private readonly database: Database;
@@ -18,7 +16,7 @@ export class PlayerStore {
   }
 
   /** @throws Problem 410 where the player was removed: a name typed in an old window brings nobody back. */
-  async put(id: string, player: z.infer<typeof playerSchema>): Promise<void> {
+  async put(id: string, player: PlayerSaid): Promise<void> {
     const { players } = this.database.models;
     const known = await players.findByPk(id, { paranoid: false });
     if (known?.deletedAt)
@@ -28,7 +26,7 @@ export class PlayerStore {
         'This player was removed. Bring them back from the bin first.',
       );
     if (known) await known.update(player);
-    else await players.create({ id, ...player, deletedAt: null });
+    else await players.create({ id, ...player, mergedInto: null, deletedAt: null });
   }
 
   async list(): Promise<Player[]> {
@@ -37,29 +35,91 @@ export class PlayerStore {
 
   /** The player's takes stay, and `restore` brings the player back. */
   async remove(id: string): Promise<void> {
-    const row = await this.database.models.players.findByPk(id);
-    if (!row) throw notFound('player', id);
-    await row.destroy();
+    await (await this.find(id)).destroy();
+  }
+
+  /**
+   * The takes of one are those of the other from now on, and the one goes into the bin; `restore` parts them again.
+   * @throws Problem 404 where either is not there, 409 where they are the same.
+   */
+  async merge(id: string, into: string): Promise<void> {
+    if (id === into)
+      throw new Problem(409, 'The same player', 'A player cannot be merged into themselves. Choose another.');
+    const { players } = this.database.models;
+    const known = await players.findByPk(id, { paranoid: false });
+    // An answer that got lost is asked for again.
+    if (known?.deletedAt && known.mergedInto === into) return;
+    const [row] = await Promise.all([this.find(id), this.find(into)]);
+    await this.database.sequelize.transaction(async (transaction) => {
+      await row.update({ mergedInto: into }, { transaction });
+      await row.destroy({ transaction });
+    });
   }
 
   async restore(id: string): Promise<void> {
     const row = await this.database.models.players.findByPk(id, { paranoid: false });
     if (!row) throw notFound('player', id);
-    await row.restore();
+    await this.database.sequelize.transaction(async (transaction) => {
+      await row.update({ mergedInto: null }, { transaction });
+      await row.restore({ transaction });
+    });
   }
 
   /** Removed players, the last removed first. */
-  async deleted(most: number): Promise<(Player & { deletedAt: string })[]> {
+  async deleted(most: number): Promise<DeletedPlayer[]> {
     const rows = await this.database.models.players.findAll({
       where: { deletedAt: { [Op.ne]: null } },
       order: [['deletedAt', 'DESC']],
       limit: most,
       paranoid: false,
     });
-    return rows.map((row) => ({ ...view(row), deletedAt: row.deletedAt!.toISOString() }));
+    return rows.map((row) => ({
+      ...view(row),
+      mergedInto: row.mergedInto,
+      deletedAt: row.deletedAt!.toISOString(),
+    }));
+  }
+
+  /** Who is who. Few rows: players are a studio's, not a town's. */
+  async identities(): Promise<Identities> {
+    const rows = await this.database.models.players.findAll({
+      raw: true,
+      attributes: ['id', 'mergedInto'],
+      where: { mergedInto: { [Op.ne]: null } },
+      paranoid: false,
+    });
+    return new Identities(new Map(rows.map(({ id, mergedInto }) => [id, mergedInto!])));
+  }
+
+  private async find(id: string) {
+    const row = await this.database.models.players.findByPk(id);
+    if (!row) throw notFound('player', id);
+    return row;
   }
 }
 
-export type Player = Omit<PlayerRow, 'deletedAt'>;
+/** Whose takes are whose, after merging. */
+export class Identities {
+  private readonly into: ReadonlyMap<string, string>;
+
+  /** @param into each merged player, and into whom. */
+  constructor(into: ReadonlyMap<string, string>) {
+    this.into = into;
+  }
+
+  /** The one who stays, over any number of mergings. */
+  of<Id extends string | null>(id: Id): Id {
+    let now: string | null = id;
+    // Nobody is merged into a removed player, so there is no circle; a damaged database may hold one.
+    for (let steps = 0; now !== null && this.into.has(now) && steps <= this.into.size; steps++)
+      now = this.into.get(now)!;
+    return now as Id;
+  }
+
+  /** Everybody whose takes are this one's, the one included. */
+  all(id: string): string[] {
+    return [id, ...[...this.into.keys()].filter((other) => other !== id && this.of(other) === id)];
+  }
+}
 
 const view = ({ id, name, instrument }: PlayerRow): Player => ({ id, name, instrument });

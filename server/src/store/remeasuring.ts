@@ -1,14 +1,7 @@
 /** Figures of an older estimator, computed anew in the background, one take after the other; lists show the old ones meanwhile. */
+import type { Remeasuring as Progress } from '@feldspar/core/wire';
 import type { Logger } from 'pino';
 import type { TakeStore } from './takes.ts';
-
-export interface Progress {
-  running: boolean;
-  done: number;
-  total: number;
-  /** Takes that cannot be measured by this version; their old figures stay. */
-  failed: number;
-}
 
 export class Remeasuring {
   private readonly takes: Pick<TakeStore, 'outdated' | 'remeasure'>;

@@ -3,49 +3,19 @@
  * beside it, and deleting can be undone.
  */
 import { isDeepStrictEqual } from 'node:util';
-import type { SaidTempo } from '@feldspar/core/plan';
-import { type Take, type TakeSummary, takeTempo } from '@feldspar/core/take';
+import { type Take, type TakeSummary, takeSummarySchema, takeTempo } from '@feldspar/core/take';
 import { quartersPerMinute } from '@feldspar/core/time';
-import { ESTIMATOR, type Judging } from '@feldspar/core/timing';
+import { ESTIMATOR } from '@feldspar/core/timing';
+import type { Page, TakeItem, TakeOrder, TakeParts } from '@feldspar/core/wire';
 import { Op, UniqueConstraintError, type WhereOptions } from 'sequelize';
 import { type Measure, TooMuch } from '../compute/measure.ts';
 import { Problem, notFound } from '../http/problem.ts';
 import type { Database } from './database.ts';
 import { UnreadableRow } from './json-column.ts';
 import type { Row, TakeRow } from './models.ts';
-import { type Page, beyond, cursorOf, readCursor } from './pages.ts';
+import { type Direction, beyond, cursorOf, readCursor } from './pages.ts';
 import type { PlanStore } from './plans.ts';
-
-/** What a list shows of a take. */
-export interface TakeItem {
-  id: string;
-  playerId: string | null;
-  planId: string | null;
-  title: string;
-  /** Null where the stored take cannot be read. */
-  tempo: Take['plan']['sections'][number]['tempo'] | null;
-  /** What the tempo really was, where somebody said so. */
-  trueTempo: SaidTempo | null;
-  /** Its tempo (the true one if there is one) in quarters a minute, by which takes are compared. */
-  quarterBpm: number;
-  startedAt: string;
-  input: Take['input'];
-  stopped: boolean;
-  note: string;
-  /** Null while it is not measured. */
-  summary: TakeSummary | null;
-  /** Why it is not measured; null where it is. */
-  unmeasured: string | null;
-  /** What of the stored take cannot be read; null for a whole one. */
-  unreadable: string | null;
-}
-
-/** The parts of a take that may change. What is left out stays. */
-export interface TakeChange {
-  note?: string;
-  trueTempo?: SaidTempo | null;
-  judging?: Judging | null;
-}
+import type { Identities, PlayerStore } from './players.ts';
 
 /** Read for lists; the document and what was done alone are large and are not. */
 const LISTED = [
@@ -58,19 +28,18 @@ const ORDERS = {
   newest: ['startedAt', 'DESC'],
   slowest: ['quarterBpm', 'ASC'],
   fastest: ['quarterBpm', 'DESC'],
-} as const;
-
-export type TakeOrder = keyof typeof ORDERS;
-export const TAKE_ORDERS = Object.keys(ORDERS) as TakeOrder[];
+} as const satisfies Record<TakeOrder, [string, Direction]>;
 
 export class TakeStore {
   private readonly database: Database;
   private readonly plans: PlanStore;
+  private readonly players: PlayerStore;
   private readonly measure: Measure;
 
-  constructor(database: Database, plans: PlanStore, measure: Measure) {
+  constructor(database: Database, plans: PlanStore, players: PlayerStore, measure: Measure) {
     this.database = database;
     this.plans = plans;
+    this.players = players;
     this.measure = measure;
   }
 
@@ -128,7 +97,9 @@ export class TakeStore {
   }
 
   async get(id: string): Promise<Take> {
-    return whole(await this.find(id));
+    const [row, identities] = await Promise.all([this.find(id), this.players.identities()]);
+    const take = whole(row);
+    return { ...take, playerId: identities.of(take.playerId) };
   }
 
   /**
@@ -136,10 +107,10 @@ export class TakeStore {
    * @param was what the change was made on: where it is something else by now, nothing is changed.
    * @throws Problem 409 with what it is now.
    */
-  async change(id: string, change: TakeChange, was: TakeChange = {}): Promise<void> {
+  async change(id: string, change: TakeParts, was: TakeParts = {}): Promise<void> {
     const row = await this.find(id);
     const now = { note: row.note, trueTempo: row.trueTempo, judging: row.judging };
-    const names = Object.keys(was) as (keyof TakeChange)[];
+    const names = Object.keys(was) as (keyof TakeParts)[];
     // The very same said twice is no conflict: an answer that got lost is asked for again.
     const other = names.filter(
       (name) => !isDeepStrictEqual(now[name], was[name]) && !isDeepStrictEqual(now[name], change[name]),
@@ -225,7 +196,8 @@ export class TakeStore {
   }): Promise<Page<TakeItem>> {
     const [column, direction] = ORDERS[filter.order];
     const where: WhereOptions[] = [];
-    if (filter.playerId) where.push({ playerId: filter.playerId });
+    const identities = await this.players.identities();
+    if (filter.playerId) where.push({ playerId: identities.all(filter.playerId) });
     if (filter.cursor) {
       const kind = column === 'startedAt' ? 'date' : 'number';
       where.push(beyond(column, direction, readCursor(filter.cursor, filter.order, kind)));
@@ -242,13 +214,14 @@ export class TakeStore {
     const page = rows.slice(0, filter.limit);
     const last = page.at(-1);
     return {
-      items: page.map(itemOf),
+      items: page.map((row) => itemOf(row, identities)),
       nextCursor: rows.length > filter.limit && last ? cursorOf(filter.order, last[column], last.id) : null,
     };
   }
 
   /** Deleted ones, the last deleted first. */
   async deleted(most: number): Promise<(TakeItem & { deletedAt: string })[]> {
+    const identities = await this.players.identities();
     const rows = await this.database.models.takes.findAll({
       attributes: [...LISTED],
       where: { deletedAt: { [Op.ne]: null } },
@@ -256,7 +229,7 @@ export class TakeStore {
       limit: most,
       paranoid: false,
     });
-    return rows.map((row) => ({ ...itemOf(row), deletedAt: row.deletedAt!.toISOString() }));
+    return rows.map((row) => ({ ...itemOf(row, identities), deletedAt: row.deletedAt!.toISOString() }));
   }
 
   private async find(id: string): Promise<Row<TakeRow>> {
@@ -272,8 +245,8 @@ const KNOWN = { paranoid: false, attributes: ['id'] };
 const UNMEASURED = { estimator: 0, summary: null, alone: null, hold: null, unmeasured: null } as const;
 
 /** A row that cannot be read is listed as such: it costs no other. */
-function itemOf(row: Row<TakeRow>): TakeItem {
-  const { id, playerId, planId, quarterBpm, input, stopped, note, unmeasured, startedAt } = row;
+function itemOf(row: Row<TakeRow>, identities: Identities): TakeItem {
+  const { id, planId, quarterBpm, stopped, note, unmeasured, startedAt } = row;
   const faults: string[] = [];
   const read = <Value>(value: () => Value): Value | null => {
     try {
@@ -285,16 +258,24 @@ function itemOf(row: Row<TakeRow>): TakeItem {
     }
   };
   const item = {
-    ...{ id, playerId, planId, quarterBpm, input, note, unmeasured },
+    ...{ id, planId, quarterBpm, note, unmeasured },
+    input: row.input || null,
+    playerId: identities.of(row.playerId),
     stopped: Boolean(stopped),
     title: row.title || 'A take that cannot be read',
     tempo: read(() => row.tempo),
     trueTempo: read(() => row.trueTempo),
     startedAt: read(() => startedAt.toISOString()) ?? new Date(0).toISOString(),
-    summary: read(() => row.summary),
+    summary: read(() => shown(row.summary)),
   };
   if (!item.tempo && faults.length === 0) faults.push('The stored document cannot be read: it is damaged.');
   return { ...item, unreadable: faults.length > 0 ? faults.join(' ') : null };
+}
+
+/** Figures of an older estimator may have another shape: then there are none until the take is measured anew. */
+function shown(summary: TakeSummary | null): TakeSummary | null {
+  if (!summary || summary.estimator === ESTIMATOR) return summary;
+  return takeSummarySchema.safeParse(summary).data ?? null;
 }
 
 /** Note, true tempo and judging are the parts that change; they are kept beside the raw take. */

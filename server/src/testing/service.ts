@@ -15,6 +15,7 @@ export async function startService(folder = newFolder(), compute = computeHere()
   const app = createApp({
     ...studio,
     version: 'test',
+    strict: true,
     log: pino({ level: 'silent' }),
     webFolder: join(folder, 'web'),
   });

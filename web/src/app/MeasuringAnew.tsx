@@ -3,7 +3,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useEffect, useRef } from 'react';
 import { useSWRConfig } from 'swr';
-import { request } from '../data/wire/client.ts';
+import { askFor } from '../data/wire/client.ts';
 import { useRemeasuring } from '../data/hooks.ts';
 import { isTakeList } from '../data/wire/keys.ts';
 import { DARK } from '../theme/palette.ts';
@@ -19,7 +19,7 @@ export function MeasuringAnew() {
   }, [running, mutate]);
   if (!data || !running) return null;
   const stop = async () => {
-    await request('DELETE', '/remeasuring');
+    await askFor('DELETE /remeasuring', {});
     await renew();
   };
   return (

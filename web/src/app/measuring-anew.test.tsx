@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
 import { act, render, screen } from '@testing-library/react';
 import { SWRConfig } from 'swr';
-import type { Remeasuring } from '../data/wire/types.ts';
+import type { Remeasuring } from '@feldspar/core/wire';
 import { MeasuringAnew } from './MeasuringAnew.tsx';
 
 describe('figures measured anew', () => {

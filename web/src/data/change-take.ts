@@ -1,19 +1,14 @@
 /** What is said about a take changes beside the raw take. It is kept at once, and sent from whatever screen. */
-import type { Take } from '@feldspar/core/take';
+import type { TakeParts } from '@feldspar/core/wire';
+import { changeOf } from './outbox/change-of.ts';
 import { ask } from './outbox/outbox.ts';
-
-export type TakeChange = Partial<Pick<Take, 'note' | 'trueTempo' | 'judging'>>;
 
 const WORDS = { note: 'A note on', trueTempo: 'The true tempo of', judging: 'How to judge' } as const;
 
 /** @param was what the change was made on, where the server has the take. */
-export function changeTake(id: string, title: string, change: TakeChange, was?: TakeChange): Promise<void> {
-  const [name] = Object.keys(change) as (keyof TakeChange)[];
-  return ask({
-    thing: `take ${id}`,
-    method: 'PATCH',
-    path: `/takes/${id}`,
-    body: { ...change, ...(was ? { was } : {}) },
-    said: `${WORDS[name]} ${title}`,
-  });
+export function changeTake(id: string, title: string, change: TakeParts, was?: TakeParts): Promise<void> {
+  const [name] = Object.keys(change) as (keyof TakeParts)[];
+  return ask(
+    changeOf('PATCH /takes/:id', id, `${WORDS[name]} ${title}`, { ...change, ...(was ? { was } : {}) }),
+  );
 }

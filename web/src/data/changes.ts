@@ -1,11 +1,12 @@
 /** Saving, deleting and bringing back own plans, through the outbox. */
 import type { Plan } from '@feldspar/core/plan';
+import type { PlayerSaid } from '@feldspar/core/wire';
+import { changeOf } from './outbox/change-of.ts';
 import { type Outcome, askNow } from './outbox/outbox.ts';
 
 /** @param on the revision it was changed from; 0 for a plan that is new. */
 export function savePlan(id: string, plan: Plan, on: number): Promise<Outcome> {
-  const said = `The plan ${plan.title}`;
-  return askNow({ thing: `plan ${id}`, method: 'PUT', path: `/plans/${id}`, body: plan, on, said });
+  return askNow({ ...changeOf('PUT /plans/:id', id, `The plan ${plan.title}`, plan), on });
 }
 
 /** @returns its id. */
@@ -18,36 +19,20 @@ export async function saveNewPlan(plan: Plan): Promise<string> {
 /** What can be deleted, and lies in the bin then. */
 export type Kind = 'plan' | 'take' | 'player';
 
-export interface PlayerSaid {
-  name: string;
-  instrument: string;
-}
-
 /** Somebody new, or another name. */
 export function savePlayer(id: string, player: PlayerSaid): Promise<Outcome> {
-  return askNow({
-    thing: `player ${id}`,
-    method: 'PUT',
-    path: `/players/${id}`,
-    body: player,
-    said: `The player ${player.name}`,
-  });
+  return askNow(changeOf('PUT /players/:id', id, `The player ${player.name}`, player));
 }
 
 export function deleteThing(kind: Kind, id: string, title: string): Promise<Outcome> {
-  return askNow({
-    thing: `${kind} ${id}`,
-    method: 'DELETE',
-    path: `/${kind}s/${id}`,
-    said: `Deleting ${title}`,
-  });
+  return askNow(changeOf(`DELETE /${kind}s/:id`, id, `Deleting ${title}`));
 }
 
 export function restoreThing(kind: Kind, id: string, title: string): Promise<Outcome> {
-  return askNow({
-    thing: `${kind} ${id}`,
-    method: 'POST',
-    path: `/${kind}s/${id}/restore`,
-    said: `Bringing back ${title}`,
-  });
+  return askNow(changeOf(`POST /${kind}s/:id/restore`, id, `Bringing back ${title}`));
+}
+
+/** Two are the same person: the takes of one are those of the other from now on. */
+export function mergePlayer(id: string, name: string, into: string): Promise<Outcome> {
+  return askNow(changeOf('POST /players/:id/merge', id, `${name}, who are the same person`, { into }));
 }

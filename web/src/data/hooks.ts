@@ -1,27 +1,38 @@
 /** What screens read, through SWR: cached, revalidated, shared; with what waits in the outbox laid over it. */
 import { ALL_READY_PLANS, readyPlanOf } from '@feldspar/core/practice';
 import type { Take } from '@feldspar/core/take';
-import { useMemo } from 'react';
-import useSWR, { type SWRResponse } from 'swr';
-import useSWRInfinite from 'swr/infinite';
-import { overPlans, overPlayers, overTake, overTakes, waitingPlan, waitingTake } from './outbox/overlay.ts';
-import type { Waiting } from './outbox/queue.ts';
-import { useOutbox } from './outbox/useOutbox.ts';
-import { request } from './wire/client.ts';
-import { takesKey } from './wire/keys.ts';
 import type {
+  AnswerOf,
   Bin,
   HoldGroup,
   Page,
   PlanItem,
   Player,
   Remeasuring,
+  RouteName,
   StoredPlan,
   TakeItem,
   TakeOrder,
-} from './wire/types.ts';
+} from '@feldspar/core/wire';
+import { useMemo } from 'react';
+import useSWR, { type SWRConfiguration, type SWRResponse } from 'swr';
+import useSWRInfinite from 'swr/infinite';
+import { overPlans, overPlayers, overTake, overTakes, waitingPlan, waitingTake } from './outbox/overlay.ts';
+import type { Waiting } from './outbox/queue.ts';
+import { useOutbox } from './outbox/useOutbox.ts';
+import { type Asked, addressOf, request } from './wire/client.ts';
 
-const get = <Answer>(path: string) => request<Answer>('GET', path);
+type Readable = Extract<RouteName, `GET ${string}`>;
+
+/** What a route answers, kept under its address. @param asked null where nothing is asked yet. */
+export function useAnswer<Name extends Readable>(
+  name: Name,
+  asked: Asked<Name> | null,
+  options?: SWRConfiguration<AnswerOf<Name>>,
+): SWRResponse<AnswerOf<Name>> {
+  const read = (address: string) => request<AnswerOf<Name>>('GET', address);
+  return useSWR<AnswerOf<Name>>(asked && addressOf(name, asked), read, options);
+}
 
 /** The same answer with something laid over it, as long as neither changes. */
 function useOver<Value extends object, Response extends { data: Value | undefined }>(
@@ -52,7 +63,7 @@ const pagesOver = (queue: readonly Waiting[], pages: Page<TakeItem>[]) =>
 
 /** Ready plans and the first hundred of one's own. Without the server: those that ship, and those saved here. */
 export function usePlans(): SWRResponse<Page<PlanItem>> {
-  const response = useSWR('/plans', get<Page<PlanItem>>);
+  const response = useAnswer('GET /plans', {});
   const known = response.data ?? (response.error ? SHIPPED : undefined);
   return useOver({ ...response, data: known }, plansOver);
 }
@@ -75,7 +86,7 @@ const SHIPPED: Page<PlanItem> = {
 export function usePlan(id: string | undefined): SWRResponse<StoredPlan> {
   const queue = useOutbox();
   const here = useMemo(() => (id ? (waitingPlan(queue, id) ?? shippedPlan(id)) : undefined), [queue, id]);
-  const response = useSWR(id && !here ? `/plans/${id}` : null, get<StoredPlan>);
+  const response = useAnswer('GET /plans/:id', id && !here ? { id } : null);
   return here ? { ...response, data: here, error: undefined } : response;
 }
 
@@ -88,7 +99,7 @@ export function shippedPlan(id: string): StoredPlan | undefined {
 }
 
 export function usePlayers(): SWRResponse<Page<Player>> {
-  return useOver(useSWR('/players', get<Page<Player>>), playersOver);
+  return useOver(useAnswer('GET /players', {}), playersOver);
 }
 
 export interface FoundTake {
@@ -103,14 +114,14 @@ export interface FoundTake {
 export function useTake(id: string): FoundTake {
   const queue = useOutbox();
   const waiting = waitingTake(queue, id);
-  const { data: onServer, error } = useSWR(waiting ? null : `/takes/${id}`, get<Take>);
+  const { data: onServer, error } = useAnswer('GET /takes/:id', waiting ? null : { id });
   const take = waiting ?? onServer;
   const data = useMemo(() => take && overTake(queue, take), [queue, take]);
   return { data, onServer, error: data ? undefined : (error as unknown) };
 }
 
 export function useLatestTakes(player: string | null, limit: number): SWRResponse<Page<TakeItem>> {
-  return useOver(useSWR(takesKey(player, limit), get<Page<TakeItem>>), takesOver);
+  return useOver(useAnswer('GET /takes', { query: { player, limit } }), takesOver);
 }
 
 const PAGE = 24;
@@ -120,29 +131,33 @@ export function useTakePages(player: string | null, order: TakeOrder) {
   const pages = useSWRInfinite<Page<TakeItem>>(
     (index, previous: Page<TakeItem> | null) => {
       if (previous && !previous.nextCursor) return null;
-      const cursor = index > 0 && previous ? `&cursor=${previous.nextCursor}` : '';
-      return `${takesKey(player, PAGE)}&order=${order}${cursor}`;
+      const cursor = index > 0 ? previous?.nextCursor : null;
+      return addressOf('GET /takes', { query: { limit: PAGE, player, order, cursor } });
     },
-    get<Page<TakeItem>>,
+    (address: string) => request<Page<TakeItem>>('GET', address),
     { dedupingInterval: 0, revalidateAll: true },
   );
   return useOver(pages, pagesOver);
 }
 
 export function useBin(): SWRResponse<Bin> {
-  return useSWR('/bin', get<Bin>);
+  return useAnswer('GET /bin', {});
 }
 
 export function useHolds(player: string | null): SWRResponse<Page<HoldGroup>> {
-  return useSWR(`/holds${player ? `?player=${player}` : ''}`, get<Page<HoldGroup>>);
+  return useAnswer('GET /holds', { query: { player } });
 }
 
 const ASK_AGAIN_MS = 1000;
 
 /** Asked again while it runs. */
 export function useRemeasuring(): SWRResponse<Remeasuring> {
-  return useSWR('/remeasuring', get<Remeasuring>, {
-    refreshInterval: (latest: Remeasuring | undefined) => (latest?.running ? ASK_AGAIN_MS : 0),
-    shouldRetryOnError: false,
-  });
+  return useAnswer(
+    'GET /remeasuring',
+    {},
+    {
+      refreshInterval: (latest) => (latest?.running ? ASK_AGAIN_MS : 0),
+      shouldRetryOnError: false,
+    },
+  );
 }

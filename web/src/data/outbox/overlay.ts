@@ -1,7 +1,7 @@
 /** What the server has, with what waits to be sent laid over it: a screen shows what was said, not what has arrived. Pure. */
 import type { Plan } from '@feldspar/core/plan';
 import type { Take } from '@feldspar/core/take';
-import type { PlanItem, Player, StoredPlan, TakeItem } from '../wire/types.ts';
+import type { PlanItem, Player, StoredPlan, TakeItem } from '@feldspar/core/wire';
 import type { Waiting } from './queue.ts';
 
 type Queue = readonly Waiting[];

@@ -4,6 +4,7 @@
  */
 import { compile } from '@feldspar/core/plan';
 import { type Take, isPlayed } from '@feldspar/core/take';
+import { changeOf } from './change-of.ts';
 import { ask } from './outbox.ts';
 import {
   type Piece,
@@ -27,18 +28,12 @@ export async function keepPiece(playing: Playing, piece: Omit<Piece, 'take'>): P
 
 /** The take is over: it waits to be sent, and its pieces go. */
 export async function finishTake(take: Take): Promise<void> {
-  await ask({ ...sendingOf(take) });
+  await ask(sendingOf(take));
   await dropPlaying(take.id);
 }
 
 export const sendingOf = (take: Take) =>
-  ({
-    thing: `take ${take.id}`,
-    method: 'PUT',
-    path: `/takes/${take.id}`,
-    body: take,
-    said: `A take of ${take.plan.title}`,
-  }) as const;
+  changeOf('PUT /takes/:id', take.id, `A take of ${take.plan.title}`, take);
 
 /** There is no take. */
 export const abandonTake = (id: string): Promise<boolean> => dropPlaying(id);

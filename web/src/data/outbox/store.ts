@@ -3,6 +3,7 @@
  * data, no room) it lives in memory for as long as the page does; whoever shows it is told.
  */
 import type { Take } from '@feldspar/core/take';
+import { changeOf } from './change-of.ts';
 import { type DBSchema, type IDBPDatabase, type IDBPTransaction, type StoreNames, openDB } from 'idb';
 import type { Waiting } from './queue.ts';
 
@@ -67,14 +68,7 @@ async function upgrade(
 }
 
 function requestOfOld(take: Take): Waiting {
-  const path = `/takes/${take.id}`;
-  const request = {
-    thing: `take ${take.id}`,
-    method: 'PUT',
-    path,
-    body: take,
-    said: take.plan.title,
-  } as const;
+  const request = changeOf('PUT /takes/:id', take.id, take.plan.title, take);
   return { ...request, key: `0 ${take.id}`, at: take.startedAt, state: 'waiting' };
 }
 

@@ -3,7 +3,7 @@ import { useEffect, useSyncExternalStore } from 'react';
 import { useSWRConfig } from 'swr';
 import type { Take } from '@feldspar/core/take';
 import { isTakeList } from '../wire/keys.ts';
-import type { Page, TakeItem } from '../wire/types.ts';
+import type { Page, TakeItem } from '@feldspar/core/wire';
 import { isUnkept, keepSending, load, onConfirmed, onOutboxChange, waitingChanges } from './outbox.ts';
 import { overTake, overTakes, waitingPlan } from './overlay.ts';
 import { adoptAbandoned } from './playing.ts';

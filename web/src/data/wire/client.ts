@@ -1,5 +1,6 @@
 /** Requests to the server. Failures are either a `ProblemError` (the server said no, and why) or `OfflineError`. */
 import type { FieldProblem } from '@feldspar/core/plan';
+import type { AnswerOf, Method, ProblemDocument, RouteName, Routes, SentBody } from '@feldspar/core/wire';
 
 export class ProblemError extends Error {
   readonly status: number;
@@ -25,7 +26,34 @@ export class OfflineError extends Error {
   }
 }
 
-export async function request<Answer>(method: string, path: string, body?: unknown): Promise<Answer> {
+/** What the address of a route needs: the id, and what may follow the question mark. */
+export type Asked<Name extends RouteName> = (Name extends `${string}:id${string}`
+  ? { id: string }
+  : { id?: never }) & {
+  query?: Routes[Name] extends { query: { shape: infer Shape } }
+    ? { [Key in keyof Shape]?: string | number | null | undefined }
+    : never;
+};
+
+/** Under `/api`, with what it asks for; also the name under which its answer is cached. What is null is left out. */
+export function addressOf<Name extends RouteName>(name: Name, asked: Asked<Name>): string {
+  const { id, query }: { id?: string; query?: object } = asked;
+  const path = name.slice(name.indexOf(' ') + 1).replace(':id', id ?? '');
+  const said = Object.entries(query ?? {}).filter(([, value]) => value !== null && value !== undefined);
+  const search = new URLSearchParams(said.map(([key, value]) => [key, String(value)])).toString();
+  return search ? `${path}?${search}` : path;
+}
+
+/** Asks a route of the table. @throws ProblemError, OfflineError */
+export function askFor<Name extends RouteName>(
+  name: Name,
+  { body, ...asked }: Asked<Name> & { body?: SentBody<Name> },
+): Promise<AnswerOf<Name>> {
+  return request(name.split(' ')[0] as Method, addressOf(name, asked as Asked<Name>), body);
+}
+
+/** The same by method and address, as requests are kept in the outbox. */
+export async function request<Answer>(method: Method, path: string, body?: unknown): Promise<Answer> {
   let response: Response;
   try {
     response = await fetch(`/api${path}`, {
@@ -38,11 +66,7 @@ export async function request<Answer>(method: string, path: string, body?: unkno
     throw new OfflineError();
   }
   if (!response.ok) {
-    const problem = (await response.json().catch(() => null)) as {
-      detail?: string;
-      errors?: FieldProblem[];
-      current?: unknown;
-    } | null;
+    const problem = (await response.json().catch(() => null)) as Partial<ProblemDocument> | null;
     // A proxy in front of a stopped server answers 502 to 504 without a problem document.
     if (!problem && response.status >= 500) throw new OfflineError();
     throw new ProblemError(

@@ -24,7 +24,7 @@ export function AskDialog({ title, open, disabled, onClose, onMake, children }: 
       <DialogContent>{children}</DialogContent>
       <DialogActions>
         <Button color="inherit" onClick={onClose}>
-          Leave it
+          Cancel
         </Button>
         <Button variant="contained" disabled={disabled} onClick={onMake}>
           Make it

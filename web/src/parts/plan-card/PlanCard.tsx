@@ -4,7 +4,7 @@ import CardActionArea from '@mui/material/CardActionArea';
 import Typography from '@mui/material/Typography';
 import { Link } from 'react-router';
 import { usePlan } from '../../data/hooks.ts';
-import type { PlanItem } from '../../data/wire/types.ts';
+import type { PlanItem } from '@feldspar/core/wire';
 import { PlanPicture } from './PlanPicture.tsx';
 import { PlanLine } from './PlanLine.tsx';
 

@@ -1,6 +1,6 @@
 /** Plans side by side, to choose from. */
 import Box from '@mui/material/Box';
-import type { PlanItem } from '../../data/wire/types.ts';
+import type { PlanItem } from '@feldspar/core/wire';
 import { PlanCard } from './PlanCard.tsx';
 
 export function PlanCards({ plans }: { plans: readonly PlanItem[] }) {

@@ -1,27 +1,26 @@
-/** "Who is playing": choose a player, add one, give the one who plays another name, or remove them. */
+/** "Who is playing": choose a player, add one; give the one who plays another name, merge them with another, or remove them. */
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import Stack from '@mui/material/Stack';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { deleteThing, restoreThing, savePlayer } from '../../data/changes.ts';
+import { deleteThing, mergePlayer, restoreThing, savePlayer } from '../../data/changes.ts';
 import { usePlayers } from '../../data/hooks.ts';
-import type { Player } from '../../data/wire/types.ts';
+import type { Player } from '@feldspar/core/wire';
 import { setCurrentPlayer, useCurrentPlayerId } from '../../device/current-player.ts';
 import { useUndo } from '../actions/useUndo.tsx';
 import { PlayerDialog } from './PlayerDialog.tsx';
+import { SamePlayerDialog } from './SamePlayerDialog.tsx';
+import { playerText } from './player-text.ts';
 
 const NOBODY = 'nobody';
 const ADD = 'add';
-
-export const playerText = ({ name, instrument }: Pick<Player, 'name' | 'instrument'>): string =>
-  instrument ? `${name}, ${instrument}` : name;
 
 export function PlayerChoice() {
   const { data, mutate } = usePlayers();
   const undoable = useUndo();
   const currentId = useCurrentPlayerId();
-  const [asking, setAsking] = useState<'new' | 'name' | null>(null);
+  const [asking, setAsking] = useState<'new' | 'name' | 'same' | null>(null);
   const players = data?.items ?? [];
   const current = players.find(({ id }) => id === currentId);
   const remove = (player: Player) =>
@@ -38,6 +37,22 @@ export function PlayerChoice() {
         await mutate();
       },
     });
+  const merge = (player: Player, into: Player) =>
+    undoable({
+      said: `The takes of ${playerText(player)} are ${playerText(into)}’s now.`,
+      async run() {
+        await mergePlayer(player.id, player.name, into.id);
+        setCurrentPlayer(into.id);
+        await mutate();
+      },
+      async undo() {
+        await restoreThing('player', player.id, player.name);
+        setCurrentPlayer(player.id);
+        await mutate();
+      },
+      undone: 'They are two again.',
+    });
+  const others = players.filter(({ id }) => id !== currentId);
   return (
     <Stack spacing={1.5} sx={{ alignItems: 'flex-start' }}>
       <TextField
@@ -51,7 +66,7 @@ export function PlayerChoice() {
         }}
         sx={{ minWidth: 220 }}
       >
-        <MenuItem value={NOBODY}>nobody by name</MenuItem>
+        <MenuItem value={NOBODY}>no name</MenuItem>
         {players.map((player) => (
           <MenuItem key={player.id} value={player.id}>
             {playerText(player)}
@@ -60,19 +75,32 @@ export function PlayerChoice() {
         <MenuItem value={ADD}>Add a player …</MenuItem>
       </TextField>
       {current && (
-        <Stack direction="row" spacing={1}>
+        <Stack direction="row" sx={{ flexWrap: 'wrap', columnGap: 1 }}>
           <Button color="inherit" onClick={() => setAsking('name')}>
             Another name
           </Button>
+          {others.length > 0 && (
+            <Button color="inherit" onClick={() => setAsking('same')}>
+              Same as …
+            </Button>
+          )}
           <Button color="inherit" onClick={() => void remove(current)}>
             Remove {current.name}
           </Button>
         </Stack>
       )}
-      {asking && (
+      {asking === 'same' && current && (
+        <SamePlayerDialog
+          player={current}
+          others={others}
+          onClose={() => setAsking(null)}
+          onMerge={(into) => merge(current, into)}
+        />
+      )}
+      {(asking === 'new' || asking === 'name') && (
         <PlayerDialog
           player={asking === 'name' ? (current ?? null) : null}
-          others={players.filter(({ id }) => asking === 'new' || id !== currentId)}
+          others={asking === 'new' ? players : others}
           onClose={() => setAsking(null)}
           onSave={async (player) => {
             const id = asking === 'name' && current ? current.id : crypto.randomUUID();

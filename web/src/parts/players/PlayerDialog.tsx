@@ -7,15 +7,8 @@ import DialogTitle from '@mui/material/DialogTitle';
 import Stack from '@mui/material/Stack';
 import TextField from '@mui/material/TextField';
 import { type FormEvent, useState } from 'react';
-import { z } from 'zod';
-import type { PlayerSaid } from '../../data/changes.ts';
-import type { Player } from '../../data/wire/types.ts';
+import { type Player, type PlayerSaid, playerSaidSchema } from '@feldspar/core/wire';
 import { useOnce } from '../actions/useOnce.ts';
-
-const playerSchema = z.object({
-  name: z.string().trim().min(1, 'give the player a name').max(80, 'a name has at most 80 characters'),
-  instrument: z.string().trim().max(80, 'an instrument has at most 80 characters'),
-});
 
 interface PlayerDialogProps {
   /** Who gets another name; null for somebody new. */
@@ -78,7 +71,7 @@ export function PlayerDialog({ player, others, onClose, onSave }: PlayerDialogPr
 
 /** @throws Error that says what is wrong with it, and what to do. */
 export function readPlayer(typed: PlayerSaid, others: readonly PlayerSaid[]): PlayerSaid {
-  const { data, error } = playerSchema.safeParse(typed);
+  const { data, error } = playerSaidSchema.safeParse(typed);
   if (!data) throw new Error(error.issues[0].message);
   const same = (a: string, b: string) => a.localeCompare(b, undefined, { sensitivity: 'base' }) === 0;
   if (others.some(({ name, instrument }) => same(name, data.name) && same(instrument, data.instrument)))

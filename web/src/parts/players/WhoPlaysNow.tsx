@@ -38,10 +38,10 @@ export function WhoPlaysNow({ playerId, onClose, onPlay }: WhoPlaysNowProps) {
       </DialogContent>
       <DialogActions>
         <Button color="inherit" onClick={onClose}>
-          Leave it
+          Cancel
         </Button>
         <Button variant="outlined" color="inherit" onClick={as(current)}>
-          {nameOf(current) ?? 'Nobody by name'}
+          {nameOf(current) ?? 'No name'}
         </Button>
         <Button variant="contained" autoFocus onClick={as(playerId)}>
           {nameOf(playerId)}

@@ -9,7 +9,7 @@ import { type Tempo } from '@feldspar/core/time';
 import { useMemo } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useLatestTakes, usePlan, usePlans } from '../../data/hooks.ts';
-import type { StoredPlan, TakeItem } from '../../data/wire/types.ts';
+import type { StoredPlan, TakeItem } from '@feldspar/core/wire';
 import { FittedCore } from '../../parts/core-sample/FittedCore.tsx';
 import { coreOfSummary } from '../../parts/core-sample/model.ts';
 import { useCurrentPlayerId } from '../../device/current-player.ts';

@@ -6,9 +6,10 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { type Kind, restoreThing } from '../../data/changes.ts';
-import { useBin } from '../../data/hooks.ts';
+import { useBin, usePlayers } from '../../data/hooks.ts';
 import { useOutbox } from '../../data/outbox/useOutbox.ts';
 import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
+import { playerText } from '../../parts/players/player-text.ts';
 import { ScreenSkeleton } from '../../parts/layout/Skeletons.tsx';
 import { firstWords } from '../../text/finding-text.ts';
 import { longDate, plural, shortDate } from '../../text/text.ts';
@@ -26,6 +27,10 @@ interface Thing {
 
 export default function Bin() {
   const { data, error } = useBin();
+  const { data: players } = usePlayers();
+  const nameOf = (id: string) =>
+    [...(players?.items ?? []), ...(data?.players ?? [])].find((player) => player.id === id)?.name ??
+    'another';
   const back = useOutbox().filter(({ method, path }) => method === 'POST' && path.endsWith('/restore'));
   const [now] = useState(() => Date.now());
   if (error) return <ErrorNotice error={error} />;
@@ -44,14 +49,15 @@ export default function Bin() {
     facts: 'a plan of your own',
     deletedAt,
   }));
-  const players = data.players.map(({ id, name, instrument, deletedAt }): Thing => ({
+  const removed = data.players.map(({ id, name, instrument, mergedInto, deletedAt }): Thing => ({
     kind: 'player',
     id,
     title: name,
-    facts: instrument ? `${name}, ${instrument}` : name,
+    facts:
+      playerText({ name, instrument }) + (mergedInto ? `, whose takes are ${nameOf(mergedInto)}’s now` : ''),
     deletedAt,
   }));
-  const things = [...takes, ...plans, ...players]
+  const things = [...takes, ...plans, ...removed]
     .filter(({ kind, id }) => !back.some(({ thing }) => thing === `${kind} ${id}`))
     .sort((a, b) => b.deletedAt.localeCompare(a.deletedAt));
   const left = (deletedAt: string) =>

@@ -4,7 +4,7 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { comparableName, tempo, tempoName } from '@feldspar/core/time';
 import { useLatestTakes, usePlans } from '../../data/hooks.ts';
-import type { TakeItem } from '../../data/wire/types.ts';
+import type { TakeItem } from '@feldspar/core/wire';
 import { useCurrentPlayerId } from '../../device/current-player.ts';
 import { shortDate } from '../../text/text.ts';
 import type { Target } from './target.ts';

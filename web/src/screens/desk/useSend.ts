@@ -1,9 +1,8 @@
 /** Sends a settled tempo on its way, and can take it back from a take. */
 import type { SaidTempo } from '@feldspar/core/plan';
-import type { Take } from '@feldspar/core/take';
 import { type Tempo, tempoName } from '@feldspar/core/time';
 import { useNavigate } from 'react-router';
-import { request } from '../../data/wire/client.ts';
+import { askFor } from '../../data/wire/client.ts';
 import { changeTake } from '../../data/change-take.ts';
 import { flush, waitingChanges } from '../../data/outbox/outbox.ts';
 import { overTake, waitingTake } from '../../data/outbox/overlay.ts';
@@ -24,7 +23,7 @@ export function useSend(): (tempo: Tempo, target: Target) => Promise<void> {
     let title = '';
     await undoable({
       async run() {
-        const take = waitingTake(waitingChanges(), id) ?? (await request<Take>('GET', `/takes/${id}`));
+        const take = waitingTake(waitingChanges(), id) ?? (await askFor('GET /takes/:id', { id }));
         before = overTake(waitingChanges(), take).trueTempo ?? null;
         title = take.plan.title;
         await changeTake(id, title, { trueTempo: saidForDocument(tempo) });

@@ -4,7 +4,7 @@ import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import { Link, useSearchParams } from 'react-router';
 import { useHolds, usePlayers } from '../../data/hooks.ts';
-import type { HoldGroup } from '../../data/wire/types.ts';
+import type { HoldGroup } from '@feldspar/core/wire';
 import { useCurrentPlayerId } from '../../device/current-player.ts';
 import { Choice } from '../../parts/fields/Choice.tsx';
 import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
@@ -39,7 +39,7 @@ export default function Hold() {
           label="Takes of"
           value={player?.id ?? NOBODY}
           options={[
-            [NOBODY, 'nobody by name'],
+            [NOBODY, 'no name'],
             ...(players.data?.items ?? []).map(({ id, name }) => [id, name] as const),
           ]}
           onChange={(value) => setSearch(value === NOBODY ? { player: NOBODY } : { player: value })}

@@ -1,7 +1,7 @@
 /** Beats held alone over the weeks: a dot a take, and how sure it is. */
 import type { ChartData } from 'chart.js';
 import { Chart } from 'react-chartjs-2';
-import type { HoldGroup } from '../../data/wire/types.ts';
+import type { HoldGroup } from '@feldspar/core/wire';
 import { axisTitle, ticks, useChartInk } from '../../parts/charts/chart-frame.ts';
 import { type HoldFrame, WEEK_MS } from './hold-frame.ts';
 import { LOCALE, plural } from '../../text/text.ts';

@@ -1,5 +1,5 @@
 /** The frame all hold charts of a player share: the same weeks, the same beats. Pure. */
-import type { HoldGroup } from '../../data/wire/types.ts';
+import type { HoldGroup } from '@feldspar/core/wire';
 
 const DAY_MS = 86_400_000;
 

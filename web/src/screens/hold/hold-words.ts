@@ -1,6 +1,6 @@
 /** The hold in a sentence. Pure. */
 import { plural } from '../../text/text.ts';
-import type { HoldGroup } from '../../data/wire/types.ts';
+import type { HoldGroup } from '@feldspar/core/wire';
 
 export function holdSentence(
   { beats, range, toleranceMs, why }: HoldGroup['recent'],

@@ -10,7 +10,7 @@ import { Link, useSearchParams } from 'react-router';
 import useSWR from 'swr';
 import { deleteThing, restoreThing } from '../../data/changes.ts';
 import { usePlayers, useTakePages } from '../../data/hooks.ts';
-import type { TakeItem, TakeOrder } from '../../data/wire/types.ts';
+import type { TakeItem, TakeOrder } from '@feldspar/core/wire';
 import { deskOfTake } from '../../addresses/desk-address.ts';
 import { FittedCore } from '../../parts/core-sample/FittedCore.tsx';
 import { coreOfSummary } from '../../parts/core-sample/model.ts';

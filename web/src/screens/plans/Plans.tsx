@@ -6,7 +6,7 @@ import Typography from '@mui/material/Typography';
 import { FAMILIES, type Family, LADDER_PLANS, TRAINS } from '@feldspar/core/practice';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { usePlans } from '../../data/hooks.ts';
-import type { PlanItem } from '../../data/wire/types.ts';
+import type { PlanItem } from '@feldspar/core/wire';
 import { Choice } from '../../parts/fields/Choice.tsx';
 import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
 import { plural } from '../../text/text.ts';

@@ -1,10 +1,7 @@
 /** Choose an earlier take of the same player to lay beside this one; those of the same plan come first. */
 import type { Take } from '@feldspar/core/take';
-import useSWR from 'swr';
 import { useNavigate } from 'react-router';
-import { takesKey } from '../../data/wire/keys.ts';
-import { request } from '../../data/wire/client.ts';
-import type { Page, TakeItem } from '../../data/wire/types.ts';
+import { useAnswer } from '../../data/hooks.ts';
 import { Choice } from '../../parts/fields/Choice.tsx';
 import { shortDate } from '../../text/text.ts';
 
@@ -13,9 +10,7 @@ const NONE = 'none';
 
 export function CompareWith({ take }: { take: Take }) {
   const navigate = useNavigate();
-  const { data } = useSWR(takesKey(take.playerId, 100), (path: string) =>
-    request<Page<TakeItem>>('GET', path),
-  );
+  const { data } = useAnswer('GET /takes', { query: { player: take.playerId, limit: 100 } });
   const others = (data?.items ?? []).filter(
     ({ id, playerId }) => id !== take.id && playerId === take.playerId,
   );

@@ -3,8 +3,9 @@
  * the server has the take itself, it waits behind it.
  */
 import type { Take } from '@feldspar/core/take';
+import type { TakeParts } from '@feldspar/core/wire';
 import { useState } from 'react';
-import { type TakeChange, changeTake } from '../../data/change-take.ts';
+import { changeTake } from '../../data/change-take.ts';
 import { useTake } from '../../data/hooks.ts';
 import { useOutbox } from '../../data/outbox/useOutbox.ts';
 
@@ -15,7 +16,7 @@ export interface KeptChange<Value> {
   state: 'clean' | 'saved' | { failed: string };
 }
 
-export function useKeptChange<Value>(take: Take, name: keyof TakeChange, saved: Value): KeptChange<Value> {
+export function useKeptChange<Value>(take: Take, name: keyof TakeParts, saved: Value): KeptChange<Value> {
   const [said, setSaid] = useState<{ value: Value } | null>(null);
   const { onServer } = useTake(take.id);
   const waiting = useOutbox().find(

@@ -1,0 +1,4 @@
+export * from './answers.ts';
+export * from './requests.ts';
+export * from './routes.ts';
+export * from './openapi.ts';

@@ -1,0 +1,64 @@
+/** What the server is asked, as schemas with their limits. */
+import { z } from 'zod';
+import { planSchema, saidTempoSchema } from '../plan/index.ts';
+import { hitSchema, judgingSchema } from '../timing/index.ts';
+
+const PAGE = { usual: 30, most: 100 } as const;
+
+/** The orders of the list of takes; the slow and the fast go by quarters a minute. */
+export const TAKE_ORDERS = ['newest', 'slowest', 'fastest'] as const;
+export type TakeOrder = (typeof TAKE_ORDERS)[number];
+
+const cursor = z.string().max(200).optional();
+const limit = (usual: number) => z.coerce.number().int().min(1).max(PAGE.most).default(usual);
+const player = z.uuid('player must be a UUID').optional();
+
+export const takesQuery = z.object({
+  cursor,
+  limit: limit(PAGE.usual),
+  player,
+  order: z.enum(TAKE_ORDERS, `order must be one of ${TAKE_ORDERS.join(', ')}`).default('newest'),
+});
+
+export const plansQuery = z.object({ cursor, limit: limit(PAGE.most) });
+
+/** Which revision a change was made on; 0 for something new. */
+export const revisionQuery = z.object({ revision: z.coerce.number().int().min(0).max(1e9).optional() });
+
+export const holdsQuery = z.object({ player });
+
+/** The parts of a take that may change; what is left out stays. */
+const changeable = {
+  note: z.string().max(4000, 'a note has at most 4000 characters').optional(),
+  trueTempo: saidTempoSchema.nullable().optional(),
+  judging: judgingSchema.nullable().optional(),
+};
+const takePartsSchema = z.strictObject(changeable);
+export type TakeParts = z.infer<typeof takePartsSchema>;
+
+export const takeChangeSchema = z
+  .strictObject({
+    ...changeable,
+    /** What the change was made on: where it is something else by now, nothing is changed. */
+    was: takePartsSchema.optional(),
+  })
+  .refine(
+    ({ note, trueTempo, judging }) => [note, trueTempo, judging].some((value) => value !== undefined),
+    'send a note, a trueTempo or a judging',
+  );
+export type TakeChange = z.infer<typeof takeChangeSchema>;
+
+export const playerSaidSchema = z.strictObject({
+  name: z.string().trim().min(1, 'give the player a name').max(80, 'a name has at most 80 characters'),
+  instrument: z.string().trim().max(80, 'an instrument has at most 80 characters').default(''),
+});
+export type PlayerSaid = z.infer<typeof playerSaidSchema>;
+
+export const mergeSchema = z.strictObject({ into: z.uuid('into must be the UUID of the player who stays') });
+
+export const reportRequestSchema = z.strictObject({
+  plan: planSchema,
+  hits: z.array(hitSchema).max(200_000, 'at most 200 000 hits'),
+  latencyMs: z.number().min(-500).max(2000).default(0),
+  judging: judgingSchema.optional(),
+});

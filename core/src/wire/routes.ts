@@ -1,0 +1,183 @@
+/**
+ * The one table of routes: what each takes, how large it may be, what it answers. The server checks with it, the page's client is typed
+ * by it, and the OpenAPI document is made of it. Addresses stand here as they follow `/api`.
+ */
+import { z } from 'zod';
+import { planSchema } from '../plan/index.ts';
+import { takeSchema } from '../take/index.ts';
+import { saidReportSchema } from '../words/index.ts';
+import {
+  binSchema,
+  holdGroupSchema,
+  pageOf,
+  planItemSchema,
+  playerSchema,
+  remeasuringSchema,
+  storedPlanSchema,
+  takeItemSchema,
+} from './answers.ts';
+import {
+  holdsQuery,
+  mergeSchema,
+  plansQuery,
+  playerSaidSchema,
+  reportRequestSchema,
+  revisionQuery,
+  takeChangeSchema,
+  takesQuery,
+} from './requests.ts';
+
+export const KB = 1024;
+export const MB = 1024 * KB;
+
+/** The size of a body where the table says nothing. */
+export const USUAL_BODY_BYTES = 8 * KB;
+
+export interface Route {
+  /** In the imperative, for readers of the document. */
+  does: string;
+  query?: z.ZodObject;
+  body?: z.ZodType;
+  /** How large the body may be. */
+  bytes?: number;
+  /** Null where nothing is answered (204). */
+  answer: z.ZodType | null;
+  /** Beside 200, where something new may be made. */
+  created?: true;
+  /** Which refusals are its own; those that any route may answer are not named. */
+  refuses?: Partial<Record<404 | 409 | 410 | 422, string>>;
+}
+
+const idAnswer = z.object({ id: z.uuid() });
+const gone = (what: string) => ({ 404: `There is no such ${what}.` });
+
+export const ROUTES = {
+  'GET /health': {
+    does: 'Say whether the server runs.',
+    answer: z.object({ status: z.literal('ok'), version: z.string() }),
+  },
+
+  'GET /takes': {
+    does: 'List takes with the figures and the small core that a list shows.',
+    query: takesQuery,
+    answer: pageOf(takeItemSchema),
+  },
+  'GET /takes/:id': {
+    does: 'Give the raw take, with what is said about it.',
+    answer: takeSchema,
+    refuses: { ...gone('take'), 410: 'The stored take is damaged.' },
+  },
+  'PUT /takes/:id': {
+    does: 'Store a take, then measure it. The same take again is harmless; one that cannot be measured is kept.',
+    body: takeSchema,
+    // Two hours of sixteenths with their clock facts are about 6 MB.
+    bytes: 16 * MB,
+    answer: idAnswer,
+    created: true,
+    refuses: { 409: 'Another take has this id.', 410: 'This take was deleted.', 422: 'The take has errors.' },
+  },
+  'PATCH /takes/:id': {
+    does: 'Change what is said about a take, all of it or nothing; the raw take stays.',
+    body: takeChangeSchema,
+    bytes: 64 * KB,
+    answer: null,
+    refuses: { ...gone('take'), 409: 'It was changed meanwhile; `current` is what it is now.' },
+  },
+  'DELETE /takes/:id': { does: 'Put a take into the bin.', answer: null, refuses: gone('take') },
+  'POST /takes/:id/restore': { does: 'Bring a take back from the bin.', answer: null, refuses: gone('take') },
+
+  'GET /plans': {
+    does: 'List the ready plans in learning order, then one’s own, newest first.',
+    query: plansQuery,
+    answer: pageOf(planItemSchema),
+  },
+  'GET /plans/:id': {
+    does: 'Give a plan; that of any placement of a re-heard click is found by its id.',
+    answer: storedPlanSchema,
+    refuses: { ...gone('plan'), 410: 'The stored plan is damaged.' },
+  },
+  'PUT /plans/:id': {
+    does: 'Store one’s own plan. With the revision it was made on (0: new) nothing newer is overwritten.',
+    query: revisionQuery,
+    body: planSchema,
+    bytes: MB,
+    answer: idAnswer.extend({ revision: z.number().int() }),
+    refuses: {
+      409: 'A ready plan, or one changed meanwhile; then `current` is what is stored.',
+      410: 'This plan was deleted.',
+      422: 'The plan has errors.',
+    },
+  },
+  'DELETE /plans/:id': {
+    does: 'Put one’s own plan into the bin; its takes stay.',
+    answer: null,
+    refuses: { ...gone('plan'), 409: 'Ready plans stay.' },
+  },
+  'POST /plans/:id/restore': { does: 'Bring a plan back from the bin.', answer: null, refuses: gone('plan') },
+
+  'GET /players': { does: 'List the players by name.', answer: pageOf(playerSchema) },
+  'PUT /players/:id': {
+    does: 'Store a player, or give another name.',
+    body: playerSaidSchema,
+    answer: idAnswer,
+    refuses: { 410: 'This player was removed.' },
+  },
+  'DELETE /players/:id': {
+    does: 'Put a player into the bin; the takes stay.',
+    answer: null,
+    refuses: gone('player'),
+  },
+  'POST /players/:id/restore': {
+    does: 'Bring a player back from the bin; of a merged one the takes too.',
+    answer: null,
+    refuses: gone('player'),
+  },
+  'POST /players/:id/merge': {
+    does: 'Two are the same person: the takes of this player are those of another from now on.',
+    body: mergeSchema,
+    answer: null,
+    refuses: { ...gone('player'), 409: 'A player cannot be merged into themselves.' },
+  },
+
+  'GET /holds': {
+    does: 'Say how long a player holds alone, by family and tempo; without a player, of takes without one.',
+    query: holdsQuery,
+    answer: pageOf(holdGroupSchema),
+  },
+  'GET /bin': { does: 'List what was deleted in the last days, the last first.', answer: binSchema },
+  'GET /remeasuring': { does: 'Say how far the figures are computed anew.', answer: remeasuringSchema },
+  'DELETE /remeasuring': { does: 'Stop computing figures anew until the next start.', answer: null },
+
+  'POST /reports': {
+    does: 'Measure hits against a plan; nothing is stored.',
+    body: reportRequestSchema,
+    bytes: 16 * MB,
+    answer: saidReportSchema,
+    refuses: { 422: 'It has errors, or is too much to compute.' },
+  },
+} as const satisfies Record<string, Route>;
+
+export type Routes = typeof ROUTES;
+export type RouteName = keyof Routes;
+export type Method = 'GET' | 'PUT' | 'PATCH' | 'DELETE' | 'POST';
+
+type Of<Name extends RouteName, Part extends string> =
+  Routes[Name] extends Record<Part, infer Schema> ? Schema : never;
+
+/** What is answered; undefined where nothing is. */
+export type AnswerOf<Name extends RouteName> =
+  Of<Name, 'answer'> extends z.ZodType ? z.output<Of<Name, 'answer'>> : undefined;
+/** A body as it is checked, with its defaults. */
+export type BodyOf<Name extends RouteName> =
+  Of<Name, 'body'> extends z.ZodType ? z.output<Of<Name, 'body'>> : undefined;
+/** A body as it may be sent. */
+export type SentBody<Name extends RouteName> =
+  Of<Name, 'body'> extends z.ZodType ? z.input<Of<Name, 'body'>> : undefined;
+export type QueryOf<Name extends RouteName> =
+  Of<Name, 'query'> extends z.ZodType ? z.output<Of<Name, 'query'>> : undefined;
+
+/** "GET /takes/:id" in its two parts. */
+export function partsOf(name: string): { method: Method; path: string } {
+  const [method, path] = name.split(' ');
+  return { method: method as Method, path };
+}

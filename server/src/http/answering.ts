@@ -1,0 +1,73 @@
+/** The table of routes at the door: each request is checked by what the table says of its route, then handed to one function. */
+import {
+  type AnswerOf,
+  type BodyOf,
+  type QueryOf,
+  ROUTES,
+  type RouteName,
+  type Route,
+  partsOf,
+} from '@feldspar/core/wire';
+import { Router } from '@koa/router';
+import { readBody, readId } from './body.ts';
+
+/** What a route's function is given, checked. */
+export interface Asked<Name extends RouteName> {
+  /** Of the address; empty where it has none. */
+  id: string;
+  query: QueryOf<Name>;
+  body: BodyOf<Name>;
+  /** Says that something new was made: 201. */
+  made(): void;
+}
+
+/** One function a route. None may be missing, and each answers what the table says. */
+export type Answers = {
+  [Name in RouteName]: (asked: Asked<Name>) => AnswerOf<Name> | Promise<AnswerOf<Name>>;
+};
+
+/**
+ * @param strict checks the answers too; for tests: what the table says of an answer is then what is sent, field by field.
+ */
+export function routerOf(answers: Answers, strict = false): Router {
+  const api = new Router({ prefix: '/api' });
+  for (const [name, route] of Object.entries(ROUTES) as [RouteName, Route][]) {
+    const { method, path } = partsOf(name);
+    const answer = answers[name] as (asked: Asked<never>) => unknown;
+    api.register(path, [method], async (ctx) => {
+      const asked = {
+        id: path.includes(':id') ? readId(ctx) : '',
+        query: route.query?.parse(ctx.query),
+        body: route.body ? readBody(ctx, route.body) : undefined,
+        made: () => (ctx.status = 201),
+      };
+      ctx.status = route.answer ? 200 : 204;
+      const body = await answer(asked as unknown as Asked<never>);
+      if (!route.answer) return;
+      if (strict) checkAnswer(name, route.answer, body);
+      ctx.body = body;
+    });
+  }
+  return api;
+}
+
+function checkAnswer(name: string, schema: NonNullable<Route['answer']>, body: unknown): void {
+  const sent = JSON.parse(JSON.stringify(body)) as unknown;
+  const read = schema.safeParse(sent);
+  if (!read.success)
+    throw new Error(`the answer of ${name} is not what the table says: ${read.error.message}`);
+  const extra = unnamed(sent, read.data, '');
+  if (extra.length > 0)
+    throw new Error(`the answer of ${name} holds what the table does not name: ${extra.join(', ')}`);
+}
+
+/** Fields that were sent and are not in what the schema read: it leaves out what it does not know. */
+function unnamed(sent: unknown, read: unknown, at: string): string[] {
+  if (!isObject(sent) || !isObject(read)) return [];
+  return Object.keys(sent).flatMap((key) =>
+    key in read ? unnamed(sent[key], read[key], `${at}/${key}`) : [`${at}/${key}`],
+  );
+}
+
+const isObject = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null;
