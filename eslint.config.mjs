@@ -1,4 +1,5 @@
 import js from '@eslint/js';
+import a11y from 'eslint-plugin-jsx-a11y';
 import reactHooks from 'eslint-plugin-react-hooks';
 import { readdirSync } from 'node:fs';
 import globals from 'globals';
@@ -156,6 +157,24 @@ export default tseslint.config(
     files: ['web/src/**/*.{ts,tsx}'],
     plugins: { 'react-hooks': reactHooks },
     rules: reactHooks.configs.recommended.rules,
+  },
+  // What a screen reader or a keyboard cannot use; axe looks at the finished screens too.
+  {
+    files: ['web/src/**/*.tsx'],
+    ...a11y.flatConfigs.strict,
+    settings: {
+      'jsx-a11y': {
+        polymorphicPropName: 'component',
+        components: { Box: 'div', Stack: 'div' },
+      },
+    },
+    rules: {
+      ...a11y.flatConfigs.strict.rules,
+      // In a dialog the first field is where a keyboard wants to be.
+      'jsx-a11y/no-autofocus': ['error', { ignoreNonDOM: true }],
+      // What scrolls must be reached by the keyboard.
+      'jsx-a11y/no-noninteractive-tabindex': ['error', { tags: [], roles: ['region'] }],
+    },
   },
   ...floors,
   {

@@ -41,15 +41,16 @@ function schemaOf(schema: z.ZodType, components: Json): Json {
   for (const [id, named] of Object.entries(NAMED)) registry.add(named, { id });
   const made = z.toJSONSchema(schema, { io: 'input', metadata: registry });
   const moved = JSON.parse(JSON.stringify(made).replaceAll('"#/$defs/', '"#/components/schemas/')) as Json;
-  const { $defs = {}, $schema: _, id, ...rest } = moved as Json & { $defs?: Json };
-  for (const [name, definition] of Object.entries($defs)) {
-    const { id: _own, ...plain } = definition as Json;
-    components[name] = plain;
-  }
-  if (typeof id !== 'string') return rest;
-  components[id] = rest;
+  const { $defs = {}, id } = moved as Json & { $defs?: Json };
+  for (const [name, definition] of Object.entries($defs)) components[name] = bare(definition as Json);
+  if (typeof id !== 'string') return bare(moved);
+  components[id] = bare(moved);
   return { $ref: `#/components/schemas/${id}` };
 }
+
+/** Without what only a schema that stands alone has. */
+const bare = (schema: Json): Json =>
+  Object.fromEntries(Object.entries(schema).filter(([key]) => !['$defs', '$schema', 'id'].includes(key)));
 
 const json = (schema: Json, type = 'application/json') => ({ content: { [type]: { schema } } });
 

@@ -42,6 +42,8 @@ export function NoteStrip({ notes, writing, caret }: NoteStripProps) {
         sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.5, minHeight: 36 }}
       >
         {notes.map((note, i) => (
+          // Keys are heard by the list, whichever note has the focus.
+          // eslint-disable-next-line jsx-a11y/click-events-have-key-events
           <Box
             key={i}
             role="option"
