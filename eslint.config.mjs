@@ -172,6 +172,8 @@ export default tseslint.config(
       ...a11y.flatConfigs.strict.rules,
       // In a dialog the first field is where a keyboard wants to be.
       'jsx-a11y/no-autofocus': ['error', { ignoreNonDOM: true }],
+      // A painted core is a picture with a name.
+      'jsx-a11y/no-interactive-element-to-noninteractive-role': ['error', { canvas: ['img'] }],
       // What scrolls must be reached by the keyboard.
       'jsx-a11y/no-noninteractive-tabindex': ['error', { tags: [], roles: ['region'] }],
     },

@@ -26,14 +26,14 @@ afterAll(async () => {
 
 const screens = (): [string, RegExp][] => [
   ['/', /choose another click/],
-  [`/plans/${GROWING.id}`, /Longest alone/],
+  [`/plans/${GROWING.id}`, /Longest stretch/],
   [`/plans/${GROWING.id}/play`, /Start/],
   [reading, /Where you drifted/],
   ['/plans', /in the order people learn them/],
   ['/desk?quarters=100&foot=1/2&click=1/8&said=200', /What did they mean/],
   ['/desk/steps', /Make it a plan/],
-  ['/desk/table', /clockwork scale/],
-  [`/plans/${GROWING.id}/edit`, /The click leaves/],
+  ['/desk/table', /usual marks/],
+  [`/plans/${GROWING.id}/edit`, /Clicks fall silent/],
   ['/rehear?rate=20', /One click at 20/],
   ['/log', /What was played/],
   ['/rig', /Care of ears and hands/],

@@ -308,7 +308,7 @@ describe('on paper', () => {
     '%s: the tempo table takes one page, a set of placements at most two',
     async (_, paper) => {
       await browser.goto(`${app.url}/desk/table`);
-      await browser.see(/clockwork scale/);
+      await browser.see(/usual marks/);
       expect(pagesOf(await browser.print(paper))).toBe(1);
       await browser.goto(`${app.url}/rehear?rate=60&beats=4`);
       await browser.see(/One click at 60/);

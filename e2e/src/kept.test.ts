@@ -159,7 +159,7 @@ it('Enter and Escape in one breath leave nothing sounding, and no take locked', 
     await browser.find('button', '^Start');
   }
   await browser.press('Escape');
-  await browser.see(/Longest alone/);
+  await browser.see(/Longest stretch without a click/);
   await browser.until(
     () => browser.script<boolean>("return window.__contexts.every(({ state }) => state === 'closed')"),
     'silence',

@@ -83,7 +83,7 @@ it('the browser’s back button in the middle of a take keeps it too', async () 
   await browser.see(/bar \d|\d silent bar/);
   await tapAlong(3);
   await browser.driver.navigate().back();
-  await browser.see(/Longest alone/);
+  await browser.see(/Longest stretch without a click/);
   await browser.until(async () => (await takes()).length === 3, 'the left take on the server');
 });
 
@@ -102,6 +102,6 @@ it('a take left before anything was played leaves nothing behind', async () => {
   await browser.press('Escape');
   await browser.find('button', '^Start');
   await browser.press('Escape');
-  await browser.see(/Longest alone/);
+  await browser.see(/Longest stretch without a click/);
   expect(await takes()).toHaveLength(3);
 });

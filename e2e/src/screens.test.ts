@@ -48,7 +48,7 @@ it('by keyboard alone: from the bench to a simulated take and its reading', asyn
   await browser.see(/choose another click/);
   await browser.tabTo(/^Growing silence/);
   await browser.press('Enter');
-  await browser.see(/Longest alone: 17 beats/);
+  await browser.see(/Longest stretch without a click: 17 beats/);
   await browser.tabTo(/^Let a simulated player/);
   await browser.press('Enter');
   await browser.see(/simulated player/);
@@ -154,7 +154,7 @@ it('a plan is made harder in one step', async () => {
   await browser.click('button', '^Make it$');
   await browser.find('heading', '^Every beat, thinned$');
   await browser.see(/10 bars/);
-  await browser.see(/Longest alone: 4 beats/);
+  await browser.see(/Longest stretch without a click: 4 beats/);
 });
 
 it('a plan with a written rhythm shows it, counted; without one there is nothing to read', async () => {
@@ -166,7 +166,7 @@ it('a plan with a written rhythm shows it, counted; without one there is nothing
   await browser.goto(`${page('Fives over quarters')}/play`);
   await browser.find('img', 'over quarters, bars 1 to 2, counted below each note');
   await browser.goto(page('Every beat'));
-  await browser.see(/Longest alone/);
+  await browser.see(/Longest stretch without a click/);
   expect(await browser.all('img', 'counted below')).toHaveLength(0);
 });
 

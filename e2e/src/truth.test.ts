@@ -59,7 +59,7 @@ it('tolerance and intended offset change the figures, stay after a reload, and a
   await browser.see(/held within 30 ms/);
   await choose('One sound is within', 'beginner');
   await browser.see(/held within 60 ms/);
-  await browser.fill('textbox', 'Meant to lie aside', '2, 4');
+  await browser.fill('textbox', 'Played early or late on purpose', '2, 4');
   await browser.fill('textbox', 'By, in ms', '40');
   await browser.see(/On 2 and 4 you meant 40 ms late/);
   await browser.until(
@@ -175,7 +175,7 @@ it('a take of two hours and 50 000 hits is drawn as far as it is in sight, and m
   const slider = await browser.find('slider', 'First bar in sight');
   await slider.sendKeys('\uE010');
   await browser.see(/bars 3119 to 3150 of 3150/);
-  await browser.click('button', '^Nearer$');
+  await browser.click('button', '^Zoom in$');
   await browser.see(/bars 3119 to 3134 of 3150/);
   expect(await nodes()).toBeLessThan(8000);
   await browser.click('button', '^Show more of');

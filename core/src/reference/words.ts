@@ -1,6 +1,6 @@
 /**
  * Italian tempo words as ranges of the *felt beat*. Handbooks differ; these are the bands as printed beside the scale of
- * pendulum clockworks and repeated by many handbooks (from memory). A rate on a border carries both words.
+ * pendulum metronomes and repeated by many handbooks (from memory). A rate on a border carries both words.
  */
 import type { Fraction } from '../time/index.ts';
 
@@ -10,7 +10,7 @@ export interface TempoWord {
   to: number;
 }
 
-export const TEMPO_WORDS_SOURCE = 'the bands printed on pendulum clockworks; handbooks differ';
+export const TEMPO_WORDS_SOURCE = 'the bands printed on pendulum metronomes; handbooks differ';
 
 export const TEMPO_WORDS: readonly TempoWord[] = [
   { word: 'Largo', from: 40, to: 60 },

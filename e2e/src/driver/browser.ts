@@ -1,5 +1,5 @@
 /** Headless Chromium, driven as a person would: by roles, labels, keys. */
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Browser as Browsers, Builder, By, type WebDriver, type WebElement } from 'selenium-webdriver';
@@ -23,25 +23,27 @@ const PATIENCE_MS = 60_000;
 /** What takes long is looked for less and less often: looking costs the page time too. */
 const LOOK_AGAIN_MS = { first: 40, last: 300 } as const;
 
-/** Finds by accessible role and name, in the page, the way a screen reader would list things. */
+/**
+ * Finds by role and accessible name as the standards compute them (WAI-ARIA, Accessible Name and Description Computation): what a screen
+ * reader would say. The library is put into a page when something is first looked for there.
+ */
+const QUERIES = readFileSync(
+  join(process.cwd(), 'node_modules/@testing-library/dom/dist/@testing-library/dom.umd.min.js'),
+  'utf8',
+);
 const BY_ROLE = `
+  if (!window.TestingLibraryDom) return null;
   const [role, name] = arguments;
-  const IMPLIED = { button: 'button', link: 'a[href]', heading: 'h1,h2,h3', textbox: 'input:not([type]),input[type=text],textarea',
-    combobox: 'select', switch: 'input[role=switch],input[type=checkbox]', img: 'img,svg[role=img],canvas[role=img]', main: 'main', list: 'ul', listitem: 'li', status: '[role=status]', alert: '[role=alert]', option: '[role=option]', table: 'table', radio: 'input[type=radio]',
-    slider: 'input[type=range]', row: 'tr' };
-  const label = (el) => {
-    const labelled = el.getAttribute('aria-labelledby');
-    const texts = [];
-    if (el.getAttribute('aria-label')) texts.push(el.getAttribute('aria-label'));
-    if (labelled) texts.push(labelled.split(/\\s+/).map((id) => document.getElementById(id)?.textContent ?? '').join(' '));
-    for (const l of el.labels ?? []) texts.push(l.textContent);
-    texts.push(el.textContent);
-    return texts.map((t) => t.replace(/\\s+/g, ' ').trim());
-  };
-  const visible = (el) => el.getClientRects().length > 0 && getComputedStyle(el).visibility !== 'hidden';
-  const candidates = document.querySelectorAll('[role="' + role + '"]' + (IMPLIED[role] ? ',' + IMPLIED[role] : ''));
+  const { queryAllByRole } = window.TestingLibraryDom;
+  const visible = (el) => el.getClientRects().length > 0 && getComputedStyle(el).visibility !== 'hidden' && !el.closest('[aria-hidden=true]');
+  // These have no name of their own: a screen reader reads out what they hold.
+  const readOut = ['alert', 'status', 'listitem'].includes(role);
   const pattern = name === null ? null : new RegExp(name, 'i');
-  return [...candidates].filter((el) => (!pattern || label(el).some((t) => pattern.test(t))) && visible(el));
+  const options = { hidden: true, ...(pattern && !readOut ? { name: pattern } : {}) };
+  // Whether something is seen is asked of those that were found; of all of them it would take long.
+  return queryAllByRole(document.body, role, options).filter(
+    (el) => visible(el) && (!pattern || !readOut || pattern.test(el.textContent.replace(/\\s+/g, ' ').trim())),
+  );
 `;
 
 /** As WebDriver names them. */
@@ -121,8 +123,11 @@ export class Browser {
     return this.driver.executeScript<Result>(source, ...args);
   }
 
-  all(role: string, name: string | null = null): Promise<WebElement[]> {
-    return this.script<WebElement[]>(BY_ROLE, role, name);
+  async all(role: string, name: string | null = null): Promise<WebElement[]> {
+    const found = await this.script<WebElement[] | null>(BY_ROLE, role, name);
+    if (found) return found;
+    await this.script(QUERIES);
+    return this.all(role, name);
   }
 
   /** Waits for an element of a role whose name matches; the first one. */

@@ -134,14 +134,14 @@ it('three sections by keyboard alone: built, undone, reloaded, heard, saved, ope
   await press(/^Remove Click 1$/);
   await browser.see(/every 5 quarters/);
   await into(/^Bars$/, '5');
-  await browser.tabTo(/^The click leaves/);
+  await browser.tabTo(/^Clicks fall silent/);
   await browser.press('Enter');
   await browser.find('option', '^bar by bar$');
   await browser.press('ArrowDown');
   await browser.press('ArrowDown');
   await browser.press('Enter');
   await into(/^Bars, x with/, 'xo');
-  await browser.see(/longest alone/);
+  await browser.see(/longest stretch without a click/);
   await into(/^Bars, x with/, 'xxxxo');
 
   // One step back for all that was typed in one field, and forth again; and nothing is lost by a reload.
@@ -178,7 +178,7 @@ it('the same by mouse, its sections dragged into order', async () => {
   await browser.fill('textbox', '^Bars$', '5');
   await browser.click('button', '^Add clicks every so many notes$');
   await browser.click('button', '^Remove Click 1$');
-  await choose('The click leaves', '^bar by bar$');
+  await choose('Clicks fall silent', '^bar by bar$');
   await browser.fill('textbox', '^Bars, x with', 'xxxxo');
   await browser.click('button', '^Add a section$');
   await browser.fill('textbox', '^Bars$', '2');

@@ -111,7 +111,8 @@ async function look(
   const now = await identityOf(database);
   if (identity && now) compare(folder, identity, now);
   else if (identity && !now) throw older(folder, identity, null);
-  return true;
+  // A first start that was ended before its first migration has left nothing to keep a copy of.
+  return done.length > 0 || tables.includes('takes');
 }
 
 function compare(folder: string, then: Identity, now: Identity): void {

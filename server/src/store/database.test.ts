@@ -28,6 +28,20 @@ async function contentOf(): Promise<unknown> {
   }
 }
 
+describe('a first start', () => {
+  it('that was ended before its first migration is only a start', async () => {
+    const begun = connect(databaseIn(folder));
+    await begun.query('CREATE TABLE `SequelizeMeta` (`name` VARCHAR(255) NOT NULL UNIQUE PRIMARY KEY)');
+    await begun.close();
+    const service = await startService(folder);
+    await service.request.get('/api/takes').expect(200);
+    await service.close();
+    expect(existsSync(backupsIn(folder)) ? readdirSync(backupsIn(folder)) : []).not.toContainEqual(
+      expect.stringMatching(/^before-/),
+    );
+  });
+});
+
 describe('an upgrade', () => {
   it.each([1, 2, 3])(
     'from %i migrations gives what lists show, and keeps a copy from before',

@@ -29,7 +29,7 @@ export function ErrorScreen() {
         <Button variant="contained" onClick={() => window.location.reload()}>
           Try again
         </Button>
-        <Button variant="outlined" color="inherit" component={Link} to="/">
+        <Button variant="outlined" component={Link} to="/">
           To the bench
         </Button>
       </Stack>

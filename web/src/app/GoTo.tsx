@@ -9,7 +9,7 @@ import { useNavigate } from 'react-router';
 import { useLatestTakes, usePlans, usePlayers } from '../data/hooks.ts';
 import { firstWords } from '../text/finding-text.ts';
 import { shortDate } from '../text/text.ts';
-import { ALL_PLACES } from './places.ts';
+import { ALL_PLACES, UNDER_THE_LOG } from './places.ts';
 
 const LAST_TAKES = 30;
 
@@ -27,7 +27,12 @@ function useTargets(): Target[] {
   return useMemo(() => {
     const whole = (plans ?? []).filter(({ unreadable }) => unreadable === null);
     return [
-      ...ALL_PLACES.map(({ to, name }): Target => ({ kind: 'Screens', name, more: '', to })),
+      ...[...ALL_PLACES, ...UNDER_THE_LOG].map(({ to, name }): Target => ({
+        kind: 'Screens',
+        name,
+        more: '',
+        to,
+      })),
       ...whole
         .filter(({ sheet }) => !sheet)
         .map(({ id, title, trains }): Target => ({

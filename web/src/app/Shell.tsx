@@ -25,16 +25,18 @@ const FOOT = {
 };
 
 export function Shell() {
-  const { pathname } = useLocation();
+  const { pathname, search } = useLocation();
+  // A page of a list is another place too.
+  const place = `${pathname} ${new URLSearchParams(search).get('from') ?? ''}`;
   const way = useNavigationType();
   const main = useRef<HTMLElement>(null);
   const [open, setOpen] = useState<'keys' | 'go to' | null>(null);
   const light = useLight();
-  useHeading(main, pathname);
+  useHeading(main, place);
   // Another screen begins at its top; going back the browser finds the place again.
   useLayoutEffect(() => {
     if (way !== 'POP') window.scrollTo(0, 0);
-  }, [pathname, way]);
+  }, [place, way]);
   useKey('?', () => setOpen('keys'));
   useGoToKey(() => setOpen('go to'));
   const close = () => setOpen(null);

@@ -10,6 +10,7 @@ import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import type { Plan } from '@feldspar/core/plan';
 import { useState } from 'react';
+import { Row } from '../parts/layout/Row.tsx';
 import { giveUp, tryAgain } from '../data/outbox/outbox.ts';
 import type { Waiting } from '../data/outbox/queue.ts';
 import { useOutbox, useUnkept } from '../data/outbox/useOutbox.ts';
@@ -84,25 +85,24 @@ function WaitingChange({ change }: { change: Waiting }) {
       </Typography>
       {state === 'refused' && <Alert severity="warning">The server cannot take it: {reason}</Alert>}
       {state === 'conflict' && <Conflict change={change} />}
-      <Stack direction="row" useFlexGap spacing={1} sx={{ flexWrap: 'wrap' }}>
+      <Row gap={1}>
         {state !== 'conflict' && (
-          <Button size="small" color="inherit" onClick={() => void tryAgain(change)}>
+          <Button size="small" onClick={() => void tryAgain(change)}>
             Try again
           </Button>
         )}
         {body !== undefined && (
           <Button
             size="small"
-            color="inherit"
             onClick={() => saveFile('change.json', 'application/json', JSON.stringify(body, null, 2))}
           >
             Save as a file
           </Button>
         )}
-        <Button size="small" color="inherit" onClick={() => void giveUp(change)}>
+        <Button size="small" onClick={() => void giveUp(change)}>
           Give up
         </Button>
-      </Stack>
+      </Row>
     </Box>
   );
 }
@@ -132,19 +132,19 @@ function Conflict({ change }: { change: Waiting }) {
         <dt>The other</dt>
         <dd>{plan ? planWords(stored.document) : fieldWords(stored, stored)}</dd>
       </Box>
-      <Stack direction="row" useFlexGap spacing={1} sx={{ flexWrap: 'wrap' }}>
-        <Button size="small" color="inherit" variant="outlined" onClick={() => void keepMine()}>
+      <Row gap={1}>
+        <Button size="small" variant="outlined" onClick={() => void keepMine()}>
           Keep yours
         </Button>
-        <Button size="small" color="inherit" variant="outlined" onClick={() => void giveUp(change)}>
+        <Button size="small" variant="outlined" onClick={() => void giveUp(change)}>
           Keep the other
         </Button>
         {plan && (
-          <Button size="small" color="inherit" variant="outlined" onClick={() => void keepBoth()}>
+          <Button size="small" variant="outlined" onClick={() => void keepBoth()}>
             Keep both
           </Button>
         )}
-      </Stack>
+      </Row>
     </Alert>
   );
 }

@@ -17,6 +17,15 @@ const OF_SCREENS: [path: RegExp, keys: Key[]][] = [
       { keys: 'Ctrl Z', does: 'undo' },
       { keys: 'Ctrl Y', does: 'redo' },
       { keys: 'Space, then arrows', does: 'on a section’s handle: move it' },
+      {
+        keys: 'Arrows, Enter',
+        does: 'on a lane of the bar: go along it, put or take away; on the silent bars: paint',
+      },
+      {
+        keys: 'Shift with arrows',
+        does: 'move what lies there; on the silent bars: paint the next ones too',
+      },
+      { keys: '>', does: 'on a click: accent it' },
     ],
   ],
   [/^\/plans\/[^/]+$/, [{ keys: 'Enter', does: 'to the stage' }]],

@@ -24,14 +24,17 @@ export const GROUPS: { name: string; places: Place[] }[] = [
   },
   {
     name: 'Look back',
-    places: [
-      { to: '/log', name: 'Log', holds: ['/takes/', '/bin'] },
-      { to: '/hold', name: 'How long alone' },
-    ],
+    places: [{ to: '/log', name: 'Log', holds: ['/takes/', '/bin', '/hold'] }],
   },
 ];
 
 export const SOUND_AND_INPUTS: Place = { to: '/rig', name: 'Sound and inputs' };
+
+/** Its tabs, for whoever looks for them by name. */
+export const UNDER_THE_LOG: Place[] = [
+  { to: '/hold', name: 'How long alone' },
+  { to: '/bin', name: 'Bin' },
+];
 
 /** On a phone these stand in the bar; the rest is one step further. */
 export const IN_THE_BAR = ['/', '/plans', '/desk', '/log'];

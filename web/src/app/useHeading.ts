@@ -14,15 +14,15 @@ export function titleOf(heading: string | null | undefined): string {
   return `${text.length > LONGEST ? `${text.slice(0, LONGEST - 1)}…` : text} · ${NAME}`;
 }
 
-/** @param pathname another one is another screen. */
-export function useHeading(main: RefObject<HTMLElement | null>, pathname: string): void {
-  const shown = useRef(pathname);
+/** @param place another one is another screen. */
+export function useHeading(main: RefObject<HTMLElement | null>, place: string): void {
+  const shown = useRef(place);
   const waiting = useRef(false);
   useLayoutEffect(() => {
-    if (shown.current === pathname) return;
-    shown.current = pathname;
+    if (shown.current === place) return;
+    shown.current = place;
     waiting.current = true;
-  }, [pathname]);
+  }, [place]);
   useEffect(() => {
     const element = main.current;
     if (!element) return;
@@ -42,5 +42,5 @@ export function useHeading(main: RefObject<HTMLElement | null>, pathname: string
     const observer = new MutationObserver(look);
     observer.observe(element, { childList: true, subtree: true, characterData: true });
     return () => observer.disconnect();
-  }, [main, pathname]);
+  }, [main, place]);
 }

@@ -3,7 +3,11 @@ import type { TakeParts } from '@feldspar/core/wire';
 import { changeOf } from './outbox/change-of.ts';
 import { ask } from './outbox/outbox.ts';
 
-const WORDS = { note: 'A note on', trueTempo: 'The true tempo of', judging: 'How to judge' } as const;
+const WORDS = {
+  note: 'A note on',
+  trueTempo: 'What the tempo really was in',
+  judging: 'How to judge',
+} as const;
 
 /** @param was what the change was made on, where the server has the take. */
 export function changeTake(id: string, title: string, change: TakeParts, was?: TakeParts): Promise<void> {

@@ -16,7 +16,6 @@ import type {
 } from '@feldspar/core/wire';
 import { useMemo } from 'react';
 import useSWR, { type SWRConfiguration, type SWRResponse } from 'swr';
-import useSWRInfinite from 'swr/infinite';
 import { overPlans, overPlayers, overTake, overTakes, waitingPlan, waitingTake } from './outbox/overlay.ts';
 import type { Waiting } from './outbox/queue.ts';
 import { useOutbox } from './outbox/useOutbox.ts';
@@ -58,9 +57,6 @@ const takesOver = (queue: readonly Waiting[], page: Page<TakeItem>) => ({
   ...page,
   items: overTakes(queue, page.items),
 });
-const pagesOver = (queue: readonly Waiting[], pages: Page<TakeItem>[]) =>
-  pages.map((page) => takesOver(queue, page));
-
 /** Ready plans and the first hundred of one's own. Without the server: those that ship, and those saved here. */
 export function usePlans(): SWRResponse<Page<PlanItem>> {
   const response = useAnswer('GET /plans', {});
@@ -124,20 +120,16 @@ export function useLatestTakes(player: string | null, limit: number): SWRRespons
   return useOver(useAnswer('GET /takes', { query: { player, limit } }), takesOver);
 }
 
-const PAGE = 24;
+const PAGE = 30;
 
-/** The pages of the log. Every visit asks anew: a note written a second ago must be there. */
-export function useTakePages(player: string | null, order: TakeOrder) {
-  const pages = useSWRInfinite<Page<TakeItem>>(
-    (index, previous: Page<TakeItem> | null) => {
-      if (previous && !previous.nextCursor) return null;
-      const cursor = index > 0 ? previous?.nextCursor : null;
-      return addressOf('GET /takes', { query: { limit: PAGE, player, order, cursor } });
-    },
-    (address: string) => request<Page<TakeItem>>('GET', address),
-    { dedupingInterval: 0, revalidateAll: true },
-  );
-  return useOver(pages, pagesOver);
+/** A page of the log. Every visit asks anew: a note written a second ago must be there. @param cursor null for the first. */
+export function useTakePage(
+  player: string | null,
+  order: TakeOrder,
+  cursor: string | null,
+): SWRResponse<Page<TakeItem>> {
+  const asked = { query: { limit: PAGE, player, order, cursor } };
+  return useOver(useAnswer('GET /takes', asked, { dedupingInterval: 0 }), takesOver);
 }
 
 export function useBin(): SWRResponse<Bin> {

@@ -78,10 +78,31 @@ export const theme = createTheme({
         },
       },
     },
+    // One filled button a screen, few outlined ones, the rest quiet: a button is quiet unless it says so.
     MuiButton: {
-      defaultProps: { disableElevation: true },
-      styleOverrides: { root: { minHeight: 44, paddingInline: 18 } },
+      defaultProps: { disableElevation: true, color: 'inherit' },
+      styleOverrides: {
+        root: {
+          minHeight: 44,
+          paddingInline: 18,
+          variants: [
+            {
+              props: { variant: 'contained', color: 'inherit' },
+              style: {
+                backgroundColor: 'var(--mui-palette-primary-main)',
+                color: 'var(--mui-palette-primary-contrastText)',
+                '&:hover': { backgroundColor: 'var(--mui-palette-primary-dark)' },
+                '&.Mui-disabled': {
+                  backgroundColor: 'var(--mui-palette-action-disabledBackground)',
+                  color: 'var(--mui-palette-action-disabled)',
+                },
+              },
+            },
+          ],
+        },
+      },
     },
+    MuiIconButton: { defaultProps: { color: 'inherit' } },
     MuiButtonBase: { defaultProps: { disableRipple: true } },
     MuiPaper: { styleOverrides: { root: { backgroundImage: 'none' } } },
   },

@@ -32,11 +32,11 @@ export function FileButton({ text, label, accept, onFile }: FileButtonProps) {
   return (
     <>
       {reading === null ? (
-        <Button color="inherit" variant="outlined" onClick={() => input.current?.click()}>
+        <Button variant="outlined" onClick={() => input.current?.click()}>
           {text}
         </Button>
       ) : (
-        <Button color="inherit" variant="outlined" onClick={() => ending.current?.abort()}>
+        <Button variant="outlined" onClick={() => ending.current?.abort()}>
           Reading {reading} … Cancel
         </Button>
       )}

@@ -16,7 +16,6 @@ export function MenuButton({ name, choices }: MenuButtonProps) {
     <>
       <Button
         variant="outlined"
-        color="inherit"
         aria-haspopup="menu"
         aria-expanded={menu !== null}
         onClick={({ currentTarget }) => setMenu(currentTarget)}

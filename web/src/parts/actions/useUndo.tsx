@@ -35,11 +35,7 @@ export function useUndo(): (undoable: Undoable) => Promise<boolean> {
     };
     enqueueSnackbar(said, {
       autoHideDuration: WHILE_MS,
-      action: (
-        <Button color="inherit" onClick={() => void back()}>
-          Undo
-        </Button>
-      ),
+      action: <Button onClick={() => void back()}>Undo</Button>,
     });
     return true;
   };

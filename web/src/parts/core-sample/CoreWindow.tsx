@@ -52,23 +52,16 @@ export function CoreWindow({ model, label, maxWidth = 680, heardRow = null }: Co
           sx={{ flexWrap: 'wrap', columnGap: 2, alignItems: 'center', mb: 1, maxWidth }}
         >
           <Stack direction="row" spacing={1}>
-            <Button
-              color="inherit"
-              variant="outlined"
-              size="small"
-              disabled={zoom === 0}
-              onClick={() => setZoom(zoom - 1)}
-            >
-              Nearer
+            <Button variant="outlined" size="small" disabled={zoom === 0} onClick={() => setZoom(zoom - 1)}>
+              Zoom in
             </Button>
             <Button
-              color="inherit"
               variant="outlined"
               size="small"
               disabled={zoom === zooms.length - 1}
               onClick={() => setZoom(zoom + 1)}
             >
-              Further
+              Zoom out
             </Button>
           </Stack>
           <Typography role="status" variant="body2" sx={{ color: 'text.secondary', minWidth: '10em' }}>

@@ -1,24 +1,24 @@
 /** A core sample as wide as the place it stands in. */
 import Box from '@mui/material/Box';
-import { useLayoutEffect, useRef, useState } from 'react';
+import { useRef } from 'react';
+import { useWidth } from '../layout/useWidth.ts';
 import { CoreSample, type CoreSampleProps } from './CoreSample.tsx';
+import { PaintedCore } from './PaintedCore.tsx';
 
-export function FittedCore({
-  maxWidth = 720,
-  ...props
-}: Omit<CoreSampleProps, 'width'> & { maxWidth?: number }) {
+type FittedCoreProps = Omit<CoreSampleProps, 'width'> & { maxWidth?: number };
+
+/** @param annotated left out in lists: such a core is painted, as one element. */
+export function FittedCore({ maxWidth = 720, annotated = true, rowHeight = 20, ...props }: FittedCoreProps) {
   const box = useRef<HTMLDivElement>(null);
-  const [width, setWidth] = useState(0);
-  useLayoutEffect(() => {
-    const element = box.current;
-    if (!element) return;
-    const observer = new ResizeObserver(([entry]) => setWidth(Math.min(maxWidth, entry.contentRect.width)));
-    observer.observe(element);
-    return () => observer.disconnect();
-  }, [maxWidth]);
+  const width = useWidth(box, maxWidth);
   return (
     <Box ref={box} sx={{ width: '100%', minWidth: 0 }}>
-      {width > 0 && <CoreSample {...props} width={width} />}
+      {width > 0 &&
+        (annotated ? (
+          <CoreSample {...props} width={width} rowHeight={rowHeight} />
+        ) : (
+          <PaintedCore model={props.model} label={props.label} width={width} rowHeight={rowHeight} />
+        ))}
     </Box>
   );
 }

@@ -1,5 +1,9 @@
 /** Undo, redo, throw away, save, play: what can be done with what is being built as a whole. */
 import Button from '@mui/material/Button';
+import RedoIcon from '@mui/icons-material/Redo';
+import SaveIcon from '@mui/icons-material/SaveOutlined';
+import PlayIcon from '@mui/icons-material/PlayArrow';
+import UndoIcon from '@mui/icons-material/Undo';
 import Typography from '@mui/material/Typography';
 import type { Workshop } from './useWorkshop.ts';
 
@@ -25,24 +29,24 @@ export function KeepingButtons({ workshop, faulty, onSave, onDiscard, onPlan, on
             ? 'Not saved; kept in this browser.'
             : 'Saved.'}
       </Typography>
-      <Button color="inherit" variant="outlined" disabled={!undo} onClick={() => undo?.()}>
+      <Button disabled={!undo} startIcon={<UndoIcon />} onClick={() => undo?.()}>
         Undo
       </Button>
-      <Button color="inherit" variant="outlined" disabled={!redo} onClick={() => redo?.()}>
+      <Button disabled={!redo} startIcon={<RedoIcon />} onClick={() => redo?.()}>
         Redo
       </Button>
-      <Button color="inherit" disabled={!unsaved} onClick={onDiscard}>
+      <Button disabled={!unsaved} onClick={onDiscard}>
         Throw away
       </Button>
-      <Button variant="outlined" color="inherit" disabled={!unsaved || faulty} onClick={onSave}>
+      <Button variant="outlined" startIcon={<SaveIcon />} disabled={!unsaved || faulty} onClick={onSave}>
         Save
       </Button>
       {onLook && (
-        <Button variant="outlined" color="inherit" disabled={faulty} onClick={onLook}>
+        <Button variant="outlined" disabled={faulty} onClick={onLook}>
           Its plan
         </Button>
       )}
-      <Button variant="contained" disabled={faulty} onClick={onPlan}>
+      <Button variant="contained" startIcon={<PlayIcon />} disabled={faulty} onClick={onPlan}>
         Save and play
       </Button>
     </>

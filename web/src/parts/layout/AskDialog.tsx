@@ -23,9 +23,7 @@ export function AskDialog({ title, open, disabled, onClose, onMake, children }: 
       <DialogTitle id={id}>{title}</DialogTitle>
       <DialogContent>{children}</DialogContent>
       <DialogActions>
-        <Button color="inherit" onClick={onClose}>
-          Cancel
-        </Button>
+        <Button onClick={onClose}>Cancel</Button>
         <Button variant="contained" disabled={disabled} onClick={onMake}>
           Make it
         </Button>

@@ -2,16 +2,20 @@
 import Card from '@mui/material/Card';
 import CardActionArea from '@mui/material/CardActionArea';
 import Typography from '@mui/material/Typography';
+import { useRef } from 'react';
 import { Link } from 'react-router';
+import { useInSight } from '../layout/useInSight.ts';
 import { usePlan } from '../../data/hooks.ts';
 import type { PlanItem } from '@feldspar/core/wire';
 import { PlanPicture } from './PlanPicture.tsx';
 import { PlanLine } from './PlanLine.tsx';
 
 export function PlanCard({ plan }: { plan: PlanItem }) {
-  const document = usePlan(plan.unreadable ? undefined : plan.id).data?.document;
+  const card = useRef<HTMLLIElement>(null);
+  const near = useInSight(card);
+  const document = usePlan(plan.unreadable || !near ? undefined : plan.id).data?.document;
   return (
-    <Card component="li" variant="outlined" sx={{ display: 'flex' }}>
+    <Card component="li" ref={card} variant="outlined" sx={{ display: 'flex' }}>
       <CardActionArea
         component={Link}
         to={`/plans/${plan.id}`}

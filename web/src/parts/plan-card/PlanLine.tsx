@@ -17,7 +17,7 @@ export function PlanLine({ plan }: { plan: Plan }) {
     <Typography variant="body2" sx={{ color: 'text.secondary' }}>
       {comparableName(planTempo(plan))}
       {facts &&
-        ` · ${minutes(facts.durationS)} min · longest alone ${plural(facts.longestAlone.beats, 'beat')}`}
+        ` · ${minutes(facts.durationS)} min · up to ${plural(facts.longestAlone.beats, 'beat')} without a click`}
       {!facts && ' · cannot be played by this version'}
     </Typography>
   );

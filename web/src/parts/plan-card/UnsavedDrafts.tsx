@@ -21,7 +21,6 @@ export function UnsavedDrafts({ sheets = false }: { sheets?: boolean }) {
           to={sheet ? `/sheets/${id}` : `/plans/${id}/edit`}
           size="small"
           variant="outlined"
-          color="inherit"
         >
           {title}
         </Button>

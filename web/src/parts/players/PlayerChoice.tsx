@@ -76,17 +76,9 @@ export function PlayerChoice() {
       </TextField>
       {current && (
         <Stack direction="row" sx={{ flexWrap: 'wrap', columnGap: 1 }}>
-          <Button color="inherit" onClick={() => setAsking('name')}>
-            Another name
-          </Button>
-          {others.length > 0 && (
-            <Button color="inherit" onClick={() => setAsking('same')}>
-              Same as …
-            </Button>
-          )}
-          <Button color="inherit" onClick={() => void remove(current)}>
-            Remove {current.name}
-          </Button>
+          <Button onClick={() => setAsking('name')}>Another name</Button>
+          {others.length > 0 && <Button onClick={() => setAsking('same')}>Same as …</Button>}
+          <Button onClick={() => void remove(current)}>Remove {current.name}</Button>
         </Stack>
       )}
       {asking === 'same' && current && (

@@ -37,10 +37,8 @@ export function WhoPlaysNow({ playerId, onClose, onPlay }: WhoPlaysNowProps) {
         This take is {nameOf(playerId)}’s. The next one is logged for whoever you choose.
       </DialogContent>
       <DialogActions>
-        <Button color="inherit" onClick={onClose}>
-          Cancel
-        </Button>
-        <Button variant="outlined" color="inherit" onClick={as(current)}>
+        <Button onClick={onClose}>Cancel</Button>
+        <Button variant="outlined" onClick={as(current)}>
           {nameOf(current) ?? 'No name'}
         </Button>
         <Button variant="contained" autoFocus onClick={as(playerId)}>

@@ -7,6 +7,7 @@ import type { Plan } from '@feldspar/core/plan';
 import { simulatedTake } from '@feldspar/core/take';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
+import { Row } from '../layout/Row.tsx';
 import { judgingOf } from '../../device/judging.ts';
 import { finishTake } from '../../data/outbox/playing.ts';
 import { ErrorNotice } from '../layout/ErrorNotice.tsx';
@@ -43,8 +44,8 @@ export function SimulatedTry({ plan, planId, disabled = false }: SimulatedTryPro
   };
   return (
     <Stack spacing={1}>
-      <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap', alignItems: 'center' }}>
-        <Button variant="outlined" color="inherit" onClick={() => void run()} disabled={disabled}>
+      <Row>
+        <Button variant="outlined" onClick={() => void run()} disabled={disabled}>
           Let a simulated player try it
         </Button>
         <TextField
@@ -61,7 +62,7 @@ export function SimulatedTry({ plan, planId, disabled = false }: SimulatedTryPro
             </MenuItem>
           ))}
         </TextField>
-      </Stack>
+      </Row>
       {error !== null && <ErrorNotice error={error} />}
     </Stack>
   );

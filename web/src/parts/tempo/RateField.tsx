@@ -6,6 +6,7 @@ import Typography from '@mui/material/Typography';
 import { RATE_RANGE, nextMark, rateOfFoot, readRate } from '@feldspar/core/reference';
 import { Fraction, type Tempo } from '@feldspar/core/time';
 import type { KeyboardEvent } from 'react';
+import { Row } from '../layout/Row.tsx';
 import { footText } from './foot-text.ts';
 import { useFootTaps } from './useFootTaps.ts';
 import { useTypedRate } from './useTypedRate.ts';
@@ -18,7 +19,7 @@ export interface RateFieldProps {
   onChange(rate: Rate): void;
   /** Told whether the field holds a rate, so that a form can wait. */
   onValid?(valid: boolean): void;
-  /** How the buttons are named: "quarter" makes "up to clockwork mark quarter = 104". */
+  /** How the buttons are named: "quarter" makes "up to usual mark quarter = 104". */
   note?: string;
   /** What the rate is of, where a screen has several. */
   of?: string;
@@ -51,12 +52,10 @@ export function RateField({ label, value, onChange, onValid, note, of, beside, r
   };
   const named = (text: string) => (of ? `${of}: ${text}` : text);
   const markButton = (direction: 'down' | 'up', mark: number | null) => {
-    const words =
-      mark === null ? 'no further clockwork mark' : `clockwork mark ${note ? `${note} = ` : ''}${mark}`;
+    const words = mark === null ? 'no further usual mark' : `usual mark ${note ? `${note} = ` : ''}${mark}`;
     return (
       <Button
         variant="outlined"
-        color="inherit"
         disabled={mark === null}
         onClick={() => toMark(mark)}
         aria-label={named(`${direction} to ${words}`)}
@@ -83,12 +82,11 @@ export function RateField({ label, value, onChange, onValid, note, of, beside, r
           sx={{ width: 150 }}
         />
       </Stack>
-      <Stack direction="row" useFlexGap spacing={1} sx={{ flexWrap: 'wrap', alignItems: 'center' }}>
+      <Row gap={1}>
         {markButton('down', down)}
         {markButton('up', up)}
         <Button
           variant="outlined"
-          color="inherit"
           aria-label={named(note ? `Tap the ${note}` : 'Tap it')}
           {...taps.surface}
           sx={{ touchAction: 'manipulation' }}
@@ -98,7 +96,7 @@ export function RateField({ label, value, onChange, onValid, note, of, beside, r
         <Typography variant="body2" role="status" sx={{ color: 'text.secondary' }}>
           {footText(taps.count, taps.foot)}
         </Typography>
-      </Stack>
+      </Row>
     </Stack>
   );
 }

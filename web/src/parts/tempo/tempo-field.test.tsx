@@ -43,10 +43,10 @@ describe('a tempo is a number with its note', () => {
     expect(last.bpm.equals(101)).toBe(true);
   });
 
-  it('steps along the clockwork marks, and says which are next', () => {
+  it('steps along the usual marks, and says which are next', () => {
     let last = tempo(1, '1/4');
     render(<Field onTempo={(t) => (last = t)} />);
-    fireEvent.click(screen.getByRole('button', { name: 'up to clockwork mark quarter = 104' }));
+    fireEvent.click(screen.getByRole('button', { name: 'up to usual mark quarter = 104' }));
     expect(last.bpm.equals(104)).toBe(true);
     fireEvent.keyDown(screen.getByLabelText('a minute'), { key: 'PageUp' });
     expect(last.bpm.equals(108)).toBe(true);

@@ -8,6 +8,7 @@ import { READY_PLANS, suggest } from '@feldspar/core/practice';
 import { type Tempo } from '@feldspar/core/time';
 import { useMemo } from 'react';
 import { Link, useNavigate } from 'react-router';
+import { Row } from '../../parts/layout/Row.tsx';
 import { useLatestTakes, usePlan, usePlans } from '../../data/hooks.ts';
 import type { StoredPlan, TakeItem } from '@feldspar/core/wire';
 import { FittedCore } from '../../parts/core-sample/FittedCore.tsx';
@@ -86,14 +87,14 @@ function NextExercise({ plan, tempo, reason, last }: NextExerciseProps) {
       <Stack spacing={2}>
         <Typography sx={{ fontSize: '1.15rem', maxWidth: '42ch' }}>{reason}</Typography>
         <PlanLine plan={document} />
-        <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap' }}>
+        <Row>
           <Button variant="contained" size="large" onClick={start}>
             Play it&ensp;{KEY_SIGN.Enter}
           </Button>
-          <Button component={Link} to={`/plans/${plan.id}`} variant="outlined" color="inherit">
+          <Button component={Link} to={`/plans/${plan.id}`} variant="outlined">
             Change the tempo
           </Button>
-        </Stack>
+        </Row>
         {last && (
           <Box sx={{ pt: 2 }}>
             <Typography variant="h3" component="h2">

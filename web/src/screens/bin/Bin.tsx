@@ -1,7 +1,5 @@
 /** The bin: what was deleted, to be brought back while it is there. */
-import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -10,6 +8,10 @@ import { useBin, usePlayers } from '../../data/hooks.ts';
 import { useOutbox } from '../../data/outbox/useOutbox.ts';
 import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
 import { playerText } from '../../parts/players/player-text.ts';
+import { Empty } from '../../parts/layout/Empty.tsx';
+import { List, ListItem } from '../../parts/layout/List.tsx';
+import { Page } from '../../parts/layout/Page.tsx';
+import { LogTabs } from '../../parts/log-tabs/LogTabs.tsx';
 import { ScreenSkeleton } from '../../parts/layout/Skeletons.tsx';
 import { firstWords } from '../../text/finding-text.ts';
 import { longDate, plural, shortDate } from '../../text/text.ts';
@@ -63,27 +65,24 @@ export default function Bin() {
   const left = (deletedAt: string) =>
     Math.max(0, Math.ceil(data.daysKept - (now - Date.parse(deletedAt)) / DAY_MS));
   return (
-    <Stack spacing={3} sx={{ maxWidth: 860 }}>
-      <Box>
-        <Typography variant="h1">The bin</Typography>
-        <Typography sx={{ mt: 1 }}>
-          What was deleted lies here for {plural(data.daysKept, 'day')} and can be brought back; then it is
-          really gone.
-        </Typography>
-      </Box>
+    <Page
+      tabs={<LogTabs at="Bin" />}
+      title="The bin"
+      intro={`What was deleted lies here for ${plural(data.daysKept, 'day')} and can be brought back; then it is really gone.`}
+    >
       {things.length === 0 ? (
-        <Typography>
+        <Empty>
           It is empty. What you delete in the <Link to="/log">log</Link> or among the{' '}
           <Link to="/plans">plans</Link>, and players who are removed, come here first.
-        </Typography>
+        </Empty>
       ) : (
-        <Box component="ul" aria-label="Deleted" sx={{ listStyle: 'none', p: 0, m: 0 }}>
+        <List label="Deleted">
           {things.map((thing) => (
             <Row key={`${thing.kind} ${thing.id}`} thing={thing} daysLeft={left(thing.deletedAt)} />
           ))}
-        </Box>
+        </List>
       )}
-    </Stack>
+    </Page>
   );
 }
 
@@ -91,34 +90,22 @@ function Row({ thing, daysLeft }: { thing: Thing; daysLeft: number }) {
   const { kind, id, title, facts, deletedAt } = thing;
   const { run, running } = useOnce(() => restoreThing(kind, id, title));
   return (
-    <Box
-      component="li"
-      sx={{
-        display: 'grid',
-        gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: 'minmax(0, 1fr) auto' },
-        gap: { xs: 0.5, sm: 3 },
-        alignItems: 'center',
-        py: 1.5,
-        borderTop: '1px solid',
-        borderColor: 'divider',
-      }}
+    <ListItem
+      actions={
+        <Button
+          variant="outlined"
+          disabled={running}
+          onClick={() => void run()}
+          aria-label={`Bring back ${facts}`}
+        >
+          Bring back
+        </Button>
+      }
     >
-      <Box>
-        <Typography sx={{ fontWeight: 600 }}>{title}</Typography>
-        <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-          {facts} · deleted {shortDate(deletedAt)} · {plural(daysLeft, 'day')} left
-        </Typography>
-      </Box>
-      <Button
-        variant="outlined"
-        color="inherit"
-        disabled={running}
-        onClick={() => void run()}
-        aria-label={`Bring back ${facts}`}
-        sx={{ justifySelf: 'start' }}
-      >
-        Bring back
-      </Button>
-    </Box>
+      <Typography sx={{ fontWeight: 600 }}>{title}</Typography>
+      <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+        {facts} · deleted {shortDate(deletedAt)} · {plural(daysLeft, 'day')} left
+      </Typography>
+    </ListItem>
   );
 }

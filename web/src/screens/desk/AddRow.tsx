@@ -33,7 +33,7 @@ export function AddRow({ onAdd }: { onAdd(length: Tempo['beat']): void }) {
   const [tuplet, setTuplet] = useState(0);
   if (!open) {
     return (
-      <Button variant="outlined" color="inherit" onClick={() => setOpen(true)}>
+      <Button variant="outlined" onClick={() => setOpen(true)}>
         Another row
       </Button>
     );
@@ -57,7 +57,6 @@ export function AddRow({ onAdd }: { onAdd(length: Tempo['beat']): void }) {
       />
       <Button
         variant="outlined"
-        color="inherit"
         onClick={() => {
           onAdd(lengthOf({ base, dots, ...('tuplet' in TUPLETS[tuplet] ? TUPLETS[tuplet] : {}) }));
           setOpen(false);

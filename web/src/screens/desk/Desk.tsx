@@ -18,6 +18,7 @@ import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { rehearAddress } from '../../addresses/rehear-address.ts';
 import { LOCALE, fastSlow, oneDecimal, unbroken } from '../../text/text.ts';
+import { useSettled } from '../../parts/actions/useSettled.ts';
 import { DeviceCard } from './DeviceCard.tsx';
 import { FootCard } from './FootCard.tsx';
 import { LengthCard } from './LengthCard.tsx';
@@ -47,11 +48,12 @@ export default function Desk() {
   const send = useSend();
 
   // The address follows; the state leads, because an address changes a moment later than a field.
+  const showAddress = useSettled((query: URLSearchParams) => setSearch(query, { replace: true }));
   const keep = (next: DeskState, to: Target | null) => {
     const query = deskQuery(next);
     rememberDesk(query);
     if (to) query.set(to.kind, to.id);
-    setSearch(query, { replace: true });
+    showAddress(query);
   };
   const change = (next: DeskState) => {
     setState(next);
@@ -145,13 +147,13 @@ function Onward({ at, click }: { at: Tempo; click: Tempo['beat'] }) {
       aria-label="Onward"
       sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, alignItems: 'center' }}
     >
-      <Button component={Link} to={rehearAddress(clicks)} variant="outlined" color="inherit">
+      <Button component={Link} to={rehearAddress(clicks)} variant="outlined">
         Hear this click in other places
       </Button>
-      <Button component={Link} to={`/desk/steps?${query}`} variant="outlined" color="inherit">
+      <Button component={Link} to={`/desk/steps?${query}`} variant="outlined">
         Steps from this tempo to another
       </Button>
-      <Button component={Link} to={`/desk/table?${query}`} variant="outlined" color="inherit">
+      <Button component={Link} to={`/desk/table?${query}`} variant="outlined">
         Tempo table to print
       </Button>
       <Typography variant="body2" sx={{ color: 'text.secondary' }}>
@@ -173,9 +175,9 @@ function facts({ at, meter }: DeskState): string {
     `a bar lasts ${oneDecimal(bar)} s, eight bars ${oneDecimal(8 * bar)} s`,
     ...(words.length > 0 ? [words.join(' or ')] : []),
     ...(error === 0
-      ? ['a clockwork mark']
+      ? ['a metronome’s usual mark']
       : Math.abs(error) < 10
-        ? [`nearest clockwork mark ${nearest.mark}, ${fastSlow(error)}`]
+        ? [`nearest usual mark ${nearest.mark}, ${fastSlow(error)}`]
         : []),
   ].join(' · ');
 }

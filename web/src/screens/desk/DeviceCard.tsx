@@ -1,11 +1,11 @@
 /** A device with a short reach: on which notes, or heard in which places, it still gives the tempo. */
 import Box from '@mui/material/Box';
-import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import { type DeviceSetting, noteSettings, placementSettings, readRate } from '@feldspar/core/reference';
 import { type Tempo, pluralOfLength, rateText, tempoName } from '@feldspar/core/time';
 import { type ReactNode, useState } from 'react';
 import { Link } from 'react-router';
+import { Row } from '../../parts/layout/Row.tsx';
 import { NumberText } from '../../parts/fields/NumberText.tsx';
 import { Panel } from '../../parts/layout/Panel.tsx';
 import { fastSlow } from '../../text/text.ts';
@@ -28,10 +28,10 @@ export function DeviceCard({ at }: { at: Tempo }) {
     : [];
   return (
     <Panel title="On a device that only reaches so far">
-      <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap' }}>
+      <Row>
         <NumberText label="It goes from" value={low} problem={from.problem} onChange={setLow} />
         <NumberText label="to" value={high} problem={to.problem ?? turned} onChange={setHigh} />
-      </Stack>
+      </Row>
       {range && (
         <Box role="status" sx={{ mt: 1 }}>
           <Typography>
@@ -72,9 +72,9 @@ function List({ children }: { children: ReactNode }) {
   );
 }
 
-/** For a rate that cannot be dialled: the nearest clockwork mark and its error. */
+/** For a rate that cannot be dialled: the nearest usual mark and its error. */
 function nearestWords({ marks: { nearest } }: DeviceSetting): string {
-  if (nearest.errorPercent.equals(0)) return ', a clockwork mark';
+  if (nearest.errorPercent.equals(0)) return ', a metronome’s usual mark';
   const percent = nearest.errorPercent.valueOf();
-  return Math.abs(percent) > 10 ? '' : ` (nearest clockwork mark ${nearest.mark}, ${fastSlow(percent)})`;
+  return Math.abs(percent) > 10 ? '' : ` (nearest usual mark ${nearest.mark}, ${fastSlow(percent)})`;
 }

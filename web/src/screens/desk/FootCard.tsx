@@ -40,7 +40,6 @@ export function FootCard({ foot: usual, onTempo }: FootCardProps) {
     <Panel title="Tap your foot">
       <Button
         variant="outlined"
-        color="inherit"
         fullWidth
         {...taps.surface}
         sx={{ minHeight: 72, touchAction: 'manipulation', userSelect: 'none' }}
@@ -56,7 +55,7 @@ export function FootCard({ foot: usual, onTempo }: FootCardProps) {
           <Button variant="outlined" disabled={problem !== null} onClick={() => onTempo(tempo)}>
             Take {tempoName(tempo)}
           </Button>
-          <Button color="inherit" onClick={taps.clear} sx={{ color: 'text.secondary' }}>
+          <Button onClick={taps.clear} sx={{ color: 'text.secondary' }}>
             Tap anew
           </Button>
           {problem && (

@@ -1,10 +1,10 @@
 /** From a length back to the tempo: so many bars lasted so many seconds. */
 import Button from '@mui/material/Button';
-import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import { readRate, tempoLasting, tempoProblem } from '@feldspar/core/reference';
 import { type Meter, type Tempo, barLength, meterName, rateText, tempoName } from '@feldspar/core/time';
 import { useState } from 'react';
+import { Row } from '../../parts/layout/Row.tsx';
 import { NumberText } from '../../parts/fields/NumberText.tsx';
 import { Panel } from '../../parts/layout/Panel.tsx';
 
@@ -27,7 +27,7 @@ export function LengthCard({ foot, meter, onTake }: LengthCardProps) {
   const problem = tempo && tempoProblem(tempo);
   return (
     <Panel title="From how long it lasted">
-      <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap' }}>
+      <Row>
         <NumberText
           label={`Bars of ${meterName(meter)}`}
           value={barsText}
@@ -35,7 +35,7 @@ export function LengthCard({ foot, meter, onTake }: LengthCardProps) {
           onChange={setBarsText}
         />
         <NumberText label="Seconds" value={secondsText} problem={seconds.problem} onChange={setSecondsText} />
-      </Stack>
+      </Row>
       {tempo && bars.bpm && seconds.bpm && (
         <Typography role="status" sx={{ mt: 1.5 }}>
           {rateText(bars.bpm)} bars in {rateText(seconds.bpm)} s are <strong>{tempoName(tempo)}</strong>.
@@ -47,7 +47,7 @@ export function LengthCard({ foot, meter, onTake }: LengthCardProps) {
         </Typography>
       )}
       {tempo && !problem && (
-        <Button variant="outlined" color="inherit" sx={{ mt: 1 }} onClick={() => onTake(tempo)}>
+        <Button variant="outlined" sx={{ mt: 1 }} onClick={() => onTake(tempo)}>
           Take {tempoName(tempo)}
         </Button>
       )}

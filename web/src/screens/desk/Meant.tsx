@@ -98,7 +98,6 @@ function ReadingRow({ reading, target, onShow, onSend }: ReadingRowProps) {
           <Button
             size="small"
             sx={COMPACT}
-            color="inherit"
             variant="outlined"
             onClick={onShow}
             aria-label={`Show on the stick: ${title}`}

@@ -1,11 +1,11 @@
 /** Old note = new note; and half and double time, where the pulse stays. */
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import { feelsOf, modulate, tempoProblem } from '@feldspar/core/reference';
 import { Fraction, type Meter, type Tempo, meterName, nameOfLength, tempoName } from '@feldspar/core/time';
 import { useState } from 'react';
+import { Row } from '../../parts/layout/Row.tsx';
 import { Panel } from '../../parts/layout/Panel.tsx';
 import { oneDecimal } from '../../text/text.ts';
 import { NoteSelect } from '../../parts/tempo/NoteSelect.tsx';
@@ -31,11 +31,11 @@ export function ModulationCard({ at, meter, onTake }: ModulationCardProps) {
   const problem = tempoProblem(after);
   return (
     <Panel title="The tempo changes by a note">
-      <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap', alignItems: 'center' }}>
+      <Row>
         <NoteSelect label="The old" size="small" value={oldNote} onChange={setOldNote} />
         <NoteSelect label="is the new" size="small" value={newNote} onChange={setNewNote} />
         <MeterSelect label="In bars of" value={to} onChange={setTo} />
-      </Stack>
+      </Row>
       <Typography role="status" sx={{ mt: 1.5 }}>
         {tempoName(at)} in {meterName(meter)} (a bar {oneDecimal(barBeforeS.valueOf())} s) becomes{' '}
         <strong>{tempoName(after)}</strong> in {meterName(to)} (a bar {oneDecimal(barAfterS.valueOf())} s);
@@ -46,7 +46,7 @@ export function ModulationCard({ at, meter, onTake }: ModulationCardProps) {
           {problem}
         </Typography>
       ) : (
-        <Button variant="outlined" color="inherit" sx={{ mt: 1 }} onClick={() => onTake(after, to)}>
+        <Button variant="outlined" sx={{ mt: 1 }} onClick={() => onTake(after, to)}>
           Put it on the stick
         </Button>
       )}

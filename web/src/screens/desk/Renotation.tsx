@@ -1,9 +1,9 @@
 /** The same music written in other values: bars of a form, the smallest note, the tempo's note. */
-import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import { type Renotated, renotate } from '@feldspar/core/reference';
 import { Fraction, type Meter, type Tempo, meterName, pluralOfLength, tempoName } from '@feldspar/core/time';
 import { useState } from 'react';
+import { Row } from '../../parts/layout/Row.tsx';
 import { Choice } from '../../parts/fields/Choice.tsx';
 import { NumberText } from '../../parts/fields/NumberText.tsx';
 import { Panel } from '../../parts/layout/Panel.tsx';
@@ -30,7 +30,7 @@ export function Renotation({ at }: { at: Tempo }) {
     parts.bars && renotate({ meter: from, tempo: at, smallest, form: parts.bars }, new Fraction(factor), to);
   return (
     <Panel title="The same music, written differently">
-      <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap', alignItems: 'flex-start' }}>
+      <Row align="flex-start">
         <MeterSelect label="Written in" value={from} onChange={setFrom} />
         <NoteSelect label="Fastest notes" size="small" value={smallest} onChange={setSmallest} />
         <NumberText
@@ -42,7 +42,7 @@ export function Renotation({ at }: { at: Tempo }) {
         />
         <Choice label="New values" value={factor} options={FACTORS} onChange={setFactor} />
         <MeterSelect label="In bars of" value={to} onChange={setTo} />
-      </Stack>
+      </Row>
       {written && parts.bars && (
         <Typography role="status" sx={{ mt: 1.5 }}>
           {barsText(parts.bars)} of {meterName(from)} in {pluralOfLength(smallest)} become{' '}

@@ -59,7 +59,7 @@ export function SendTo({ target, onChange }: SendToProps) {
           {plan.tempo && `, ${tempoName(tempo(plan.tempo.bpm, plan.tempo.beat))}`}
         </MenuItem>
       ))}
-      {takes.length > 0 && <ListSubheader>a take in the log: its true tempo</ListSubheader>}
+      {takes.length > 0 && <ListSubheader>a take in the log: what its tempo really was</ListSubheader>}
       {takes.map((take) => (
         <MenuItem key={take.id} value={`take ${take.id}`}>
           {shortDate(take.startedAt)}: {take.title}, {takeName(take)}

@@ -16,6 +16,7 @@ import {
 import { type Tempo, nameOfLength, rateText, saidIn, tempoName } from '@feldspar/core/time';
 import { useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
+import { Row } from '../../parts/layout/Row.tsx';
 import { saveNewPlan } from '../../data/changes.ts';
 import { usePlan, usePlans } from '../../data/hooks.ts';
 import { tempoOfAddress } from '../../addresses/play-address.ts';
@@ -59,7 +60,7 @@ export default function Steps() {
       <Typography variant="h1">
         {unbroken(`Steps from ${tempoName(from)} to ${tempoName(saidIn(to, from.beat))}`)}
       </Typography>
-      <Stack direction="row" useFlexGap spacing={4} className="no-print" sx={{ flexWrap: 'wrap' }}>
+      <Row gap={4} noPrint>
         <TempoField
           of="From"
           value={from}
@@ -72,14 +73,8 @@ export default function Steps() {
           onChange={setTo}
           onValid={(ok) => setValid((v) => ({ ...v, to: ok }))}
         />
-      </Stack>
-      <Stack
-        direction="row"
-        useFlexGap
-        spacing={1.5}
-        className="no-print"
-        sx={{ flexWrap: 'wrap', alignItems: 'flex-start' }}
-      >
+      </Row>
+      <Row align="flex-start" noPrint>
         <Choice
           label="In steps of"
           value={by}
@@ -110,7 +105,7 @@ export default function Steps() {
             options={plans.map(({ id, title }) => [id, title] as const)}
           />
         )}
-      </Stack>
+      </Row>
       {tempos && plan && <StepList plan={plan.document} tempos={tempos} />}
     </Stack>
   );
@@ -134,19 +129,18 @@ function StepList({ plan, tempos }: { plan: Plan; tempos: Tempo[] }) {
       <Typography role="status">
         {plural(tempos.length, 'play')} of {plan.title}, {minutes(lasts)} min in all.
       </Typography>
-      <Stack direction="row" useFlexGap spacing={1.5} className="no-print" sx={{ flexWrap: 'wrap' }}>
+      <Row noPrint>
         <Button variant="contained" disabled={running} onClick={() => void save()}>
           Make it a plan
         </Button>
         <Button
           variant="outlined"
-          color="inherit"
           onClick={() => saveFile('steps.csv', 'text/csv', stepsCsv(tempos, playLength(plan)))}
         >
           Save the list (CSV)
         </Button>
         <PrintButton />
-      </Stack>
+      </Row>
       {error !== null && <ErrorNotice error={error} />}
       <Box component="ol" aria-label="Steps" sx={{ columns: '220px', m: 0, pl: 4, lineHeight: 1.9 }}>
         {tempos.map((at, i) => (

@@ -74,7 +74,6 @@ export function Stick({ state, onChange }: StickProps) {
           .map((row) => (
             <Button
               key={row.toFraction()}
-              color="inherit"
               onClick={() => onChange({ ...state, rows: rows.filter((other) => other !== row) })}
               sx={{ color: 'text.secondary' }}
             >

@@ -6,6 +6,7 @@ import { CLOCKWORK_MARKS, TEMPO_WORDS, TEMPO_WORDS_SOURCE, rateOf } from '@felds
 import { Fraction, type Tempo, nameOfLength, rateText, tempoName } from '@feldspar/core/time';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
+import { Row } from '../../parts/layout/Row.tsx';
 import { tempoOfAddress } from '../../addresses/play-address.ts';
 import { PrintButton } from '../../parts/actions/PrintButton.tsx';
 import { NoteSelect } from '../../parts/tempo/NoteSelect.tsx';
@@ -26,16 +27,16 @@ export default function TempoTable() {
     <Stack spacing={2} sx={{ maxWidth: 1000, '@media print': { gap: 0 } }}>
       <Box>
         <Typography variant="h1" sx={{ '@media print': { fontSize: '13pt' } }}>
-          Every {nameOfLength(note)} of the clockwork scale in other notes
+          A metronome’s usual marks for the {nameOfLength(note)}, in other notes
         </Typography>
         <Typography sx={{ color: 'text.secondary', '@media print': { fontSize: '8pt' } }}>
           Rates a minute; {tempoName({ bpm: mine, beat: note })} stands out. Words: {TEMPO_WORDS_SOURCE}.
         </Typography>
       </Box>
-      <Stack direction="row" useFlexGap spacing={1.5} className="no-print" sx={{ flexWrap: 'wrap' }}>
+      <Row noPrint>
         <NoteSelect label="The scale counts the" value={note} onChange={setNote} />
         <PrintButton />
-      </Stack>
+      </Row>
       <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label="Tempo table">
         <Box component="table" sx={TABLE}>
           <thead>

@@ -1,6 +1,5 @@
 /** How long a player holds the pulse alone: by what was practised and how fast, from recent takes, and drawn over the weeks. */
 import Box from '@mui/material/Box';
-import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import { Link, useSearchParams } from 'react-router';
 import { useHolds, usePlayers } from '../../data/hooks.ts';
@@ -9,6 +8,9 @@ import { useCurrentPlayerId } from '../../device/current-player.ts';
 import { Choice } from '../../parts/fields/Choice.tsx';
 import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
 import { ScreenSkeleton } from '../../parts/layout/Skeletons.tsx';
+import { Empty } from '../../parts/layout/Empty.tsx';
+import { Page } from '../../parts/layout/Page.tsx';
+import { LogTabs } from '../../parts/log-tabs/LogTabs.tsx';
 import { Panel } from '../../parts/layout/Panel.tsx';
 import { plural, shortDate } from '../../text/text.ts';
 import { HoldChart } from './HoldChart.tsx';
@@ -27,14 +29,10 @@ export default function Hold() {
   const groups = holds.data?.items ?? [];
   const frame = frameOf(groups);
   return (
-    <Stack spacing={3} sx={{ maxWidth: 1120 }}>
-      <Stack
-        direction="row"
-        useFlexGap
-        spacing={2}
-        sx={{ flexWrap: 'wrap', justifyContent: 'space-between', alignItems: 'flex-start' }}
-      >
-        <Typography variant="h1">How long {player ? player.name : 'you'} can be left alone</Typography>
+    <Page
+      tabs={<LogTabs at="How long alone" player={player?.id} />}
+      title={`How long ${player ? player.name : 'you'} can be left alone`}
+      actions={
         <Choice
           label="Takes of"
           value={player?.id ?? NOBODY}
@@ -45,14 +43,15 @@ export default function Hold() {
           onChange={(value) => setSearch(value === NOBODY ? { player: NOBODY } : { player: value })}
           minWidth={220}
         />
-      </Stack>
+      }
+    >
       {holds.error !== undefined && <ErrorNotice error={holds.error} />}
       {!holds.data && holds.error === undefined && <ScreenSkeleton />}
       {holds.data && groups.length === 0 && (
-        <Typography>
+        <Empty>
           No take says yet how long one can be left alone: that needs twelve intervals without a click in one
-          take. <Link to="/plans">Choose a click that leaves</Link>.
-        </Typography>
+          take. <Link to="/plans">Choose a click that falls silent</Link>.
+        </Empty>
       )}
       <Box
         sx={{
@@ -70,7 +69,7 @@ export default function Hold() {
           />
         ))}
       </Box>
-    </Stack>
+    </Page>
   );
 }
 

@@ -20,7 +20,7 @@ export function DeletePlan({ id, title }: { id: string; title: string }) {
       },
     });
   return (
-    <Button color="inherit" onClick={() => void remove()} sx={{ color: 'text.secondary' }}>
+    <Button onClick={() => void remove()} sx={{ color: 'text.secondary' }}>
       Delete this plan
     </Button>
   );

@@ -16,6 +16,7 @@ import {
 import type { Plan, Timeline } from '@feldspar/core/plan';
 import { readRate } from '@feldspar/core/reference';
 import { useEffect, useRef, useState } from 'react';
+import { Row } from '../../parts/layout/Row.tsx';
 import { Choice } from '../../parts/fields/Choice.tsx';
 import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
 import { NumberText } from '../../parts/fields/NumberText.tsx';
@@ -64,8 +65,8 @@ export default function ExportPanel({ plan, timeline }: { plan: Plan; timeline: 
   };
 
   return (
-    <Panel title="Take it away">
-      <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap', alignItems: 'flex-start' }}>
+    <Panel title="Save as a file">
+      <Row align="flex-start">
         <Choice
           label="Samples"
           value={form.sampleRateHz}
@@ -99,22 +100,20 @@ export default function ExportPanel({ plan, timeline }: { plan: Plan; timeline: 
           label="with the count-in"
           disabled={bars.from.trim() !== '1'}
         />
-      </Stack>
+      </Row>
       <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap', mt: 1 }}>
         <Button
           variant="outlined"
-          color="inherit"
           disabled={progress !== null || !range.seconds}
           onClick={() => range.seconds && void saveWav(range.seconds)}
         >
           Save the click (WAV)
         </Button>
-        <Button variant="outlined" color="inherit" onClick={saveMidi}>
+        <Button variant="outlined" onClick={saveMidi}>
           Save clicks and tempos (MIDI)
         </Button>
         <Button
           variant="outlined"
-          color="inherit"
           onClick={() =>
             saveFile(fileNameOf(plan, 'json'), 'application/json', JSON.stringify(plan, null, 2))
           }
@@ -131,9 +130,7 @@ export default function ExportPanel({ plan, timeline }: { plan: Plan; timeline: 
             sx={{ flexGrow: 1, height: 8, borderRadius: 1 }}
           />
           <Typography variant="body2">{Math.round(100 * progress)} %</Typography>
-          <Button color="inherit" onClick={stop}>
-            Cancel
-          </Button>
+          <Button onClick={stop}>Cancel</Button>
         </Stack>
       )}
       {error !== null && <ErrorNotice error={error} />}

@@ -39,7 +39,7 @@ export function MakeOwn({ id, plan, own, disabled }: MakeOwnProps) {
     }
   });
   const build = (text: string, where: () => string) => (
-    <Button variant="outlined" color="inherit" onClick={() => void navigate(`/plans/${where()}/edit`)}>
+    <Button variant="outlined" onClick={() => void navigate(`/plans/${where()}/edit`)}>
       {text}
     </Button>
   );
@@ -48,7 +48,6 @@ export function MakeOwn({ id, plan, own, disabled }: MakeOwnProps) {
       {sheet && (
         <Button
           variant="outlined"
-          color="inherit"
           onClick={() => void navigate(`/sheets/${own ? id : makeDraft(planWithSheet(sheet))}`)}
         >
           {own ? 'Open the count sheet' : 'Make the count sheet my own'}
@@ -56,7 +55,7 @@ export function MakeOwn({ id, plan, own, disabled }: MakeOwnProps) {
       )}
       {own && build('Change it', () => id)}
       {build(own ? 'Build on a copy' : 'Make it my own', () => makeDraft(copyOf(plan)))}
-      <Button variant="outlined" color="inherit" disabled={disabled} onClick={() => setAsking(true)}>
+      <Button variant="outlined" disabled={disabled} onClick={() => setAsking(true)}>
         Make it harder
       </Button>
       <HarderDialog

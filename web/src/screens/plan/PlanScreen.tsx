@@ -11,6 +11,7 @@ import { COUNT_VOICE, isVoice } from '@feldspar/core/sound';
 import { type Tempo, comparableName, meterName, parseFraction } from '@feldspar/core/time';
 import { Suspense, lazy, useCallback, useMemo, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import { Row } from '../../parts/layout/Row.tsx';
 import { usePlan } from '../../data/hooks.ts';
 import { Choice } from '../../parts/fields/Choice.tsx';
 import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
@@ -105,16 +106,16 @@ function PlanBeforePlaying({ id, title, trains, stored, ready }: BeforePlayingPr
           <ErrorNotice error={compiled.error} />
         )}
         <TempoField value={tempo} onChange={changeTempo} onValid={setTempoValid} />
-        <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap' }}>
+        <Row>
           <Button variant="contained" size="large" onClick={play} disabled={!playable}>
             To the stage&ensp;{KEY_SIGN.Enter}
           </Button>
-          <Button component={Link} to={deskOfPlan(id, plan)} variant="outlined" color="inherit">
+          <Button component={Link} to={deskOfPlan(id, plan)} variant="outlined">
             What does the number mean?
           </Button>
           <MakeOwn id={id} plan={plan} own={!ready} disabled={!playable} />
           {!ready && <DeletePlan id={id} title={title} />}
-        </Stack>
+        </Row>
         {lines.some((line) => line !== null) && (
           <Suspense>
             <LinesOfPlan lines={lines} />
@@ -177,8 +178,8 @@ function Facts({ plan, timeline }: { plan: Plan; timeline: ReturnType<typeof com
         {minutes(facts.durationS)} min, {plural(facts.clicks, 'click')}.
       </Typography>
       <Typography sx={{ fontWeight: 600 }}>
-        Longest alone: {plural(longestAlone.beats, 'beat')}, {oneDecimal(longestAlone.seconds)} s, from bar{' '}
-        {longestAlone.fromBar}.
+        Longest stretch without a click: {plural(longestAlone.beats, 'beat')},{' '}
+        {oneDecimal(longestAlone.seconds)} s, from bar {longestAlone.fromBar}.
       </Typography>
       {missingVoices.length > 0 && (
         <Typography variant="body2">

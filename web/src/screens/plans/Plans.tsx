@@ -1,89 +1,139 @@
 /** The library: the twenty families in the order in which people learn them, and the player's own plans. */
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import { FAMILIES, type Family, LADDER_PLANS, TRAINS } from '@feldspar/core/practice';
-import { Link, useNavigate, useSearchParams } from 'react-router';
+import { useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { Row } from '../../parts/layout/Row.tsx';
 import { usePlans } from '../../data/hooks.ts';
 import type { PlanItem } from '@feldspar/core/wire';
 import { Choice } from '../../parts/fields/Choice.tsx';
+import { FIND, useFilters } from '../../parts/actions/useFilters.ts';
+import { SearchField } from '../../parts/fields/SearchField.tsx';
+import { Empty } from '../../parts/layout/Empty.tsx';
+import { Page } from '../../parts/layout/Page.tsx';
+import { ScreenSkeleton } from '../../parts/layout/Skeletons.tsx';
 import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
 import { plural } from '../../text/text.ts';
 import { beginDraft } from '../../data/drafts.ts';
 import { NEW_PLAN } from '../../data/new-plan.ts';
+import { fits } from '../../text/search.ts';
+import { type PlanOrder, isFound, sorted } from './find-plans.ts';
 import { OpenPlanFile } from './OpenPlanFile.tsx';
 import { PlanCards } from '../../parts/plan-card/PlanCards.tsx';
 import { UnsavedDrafts } from '../../parts/plan-card/UnsavedDrafts.tsx';
 
 const ALL = 'everything';
 const OPTIONS = [ALL, ...TRAINS].map((name) => [name, name] as const);
+const ORDERS: [PlanOrder, string][] = [
+  ['newest', 'newest first'],
+  ['title', 'by name'],
+  ['tempo', 'slowest first'],
+];
+/** Of one's own, before all of them are asked for. */
+const MOST_OWN = 12;
 
 export default function Plans() {
-  const [search, setSearch] = useSearchParams();
+  const [search, say] = useFilters();
   const trains = TRAINS.find((name) => name === search.get('trains')) ?? ALL;
+  const sought = search.get(FIND) ?? '';
+  const order = ORDERS.find(([key]) => key === search.get('order'))?.[0] ?? 'newest';
   const plans = usePlans();
-  const navigate = useNavigate();
   const list = plans.data?.items ?? [];
-  const own = list.filter(({ ready }) => !ready);
-  const families = FAMILIES.filter((family) => trains === ALL || family.trains === trains);
+  const families = FAMILIES.filter((family) => trains === ALL || family.trains === trains).flatMap(
+    (family) => {
+      const ready = list.filter(({ id }) => family.plans.some((plan) => plan.id === id));
+      const found = fits(sought, family.name) ? ready : ready.filter((plan) => isFound(sought, plan));
+      return sought && found.length === 0 ? [] : [{ family, plans: found }];
+    },
+  );
+  const own = sorted(
+    list.filter((plan) => !plan.ready && isFound(sought, plan)),
+    order,
+  );
   return (
-    <Stack spacing={4} sx={{ maxWidth: 1120 }}>
-      <Stack
-        direction="row"
-        useFlexGap
-        spacing={2}
-        sx={{ flexWrap: 'wrap', justifyContent: 'space-between', alignItems: 'flex-start' }}
-      >
-        <Typography variant="h1">Plans, in the order people learn them</Typography>
-        <Choice
-          label="What it trains"
-          value={trains}
-          options={OPTIONS}
-          onChange={(name) => setSearch(name === ALL ? {} : { trains: name })}
-        />
-      </Stack>
+    <Page
+      title="Plans, in the order people learn them"
+      actions={
+        <>
+          <SearchField label="Find a plan" value={sought} onChange={(text) => say(FIND, text, '')} />
+          <Choice
+            label="What it trains"
+            value={trains}
+            options={OPTIONS}
+            onChange={(name) => say('trains', name, ALL)}
+          />
+        </>
+      }
+    >
       {plans.error !== undefined && <ErrorNotice error={plans.error} />}
-      <Box component="section" aria-labelledby="own">
-        <Stack
-          direction="row"
-          useFlexGap
-          spacing={2}
-          sx={{ flexWrap: 'wrap', justifyContent: 'space-between', alignItems: 'center', mb: 1.5 }}
-        >
+      <OwnPlans
+        plans={own}
+        sought={sought}
+        loaded={plans.data !== undefined && !(plans.error && own.length === 0)}
+        order={order}
+        onOrder={(next) => say('order', next, 'newest')}
+      />
+      {!plans.data && plans.error === undefined && <ScreenSkeleton />}
+      {families.map(({ family, plans: found }) => (
+        <FamilySection key={family.number} family={family} plans={found} />
+      ))}
+      {sought && plans.data && families.length === 0 && (
+        <Empty>
+          No ready plan speaks of “{sought}”.{' '}
+          <Button onClick={() => say(FIND, '', '')}>Show all of them</Button>
+        </Empty>
+      )}
+    </Page>
+  );
+}
+
+interface OwnPlansProps {
+  /** In the order in which they are shown. */
+  plans: PlanItem[];
+  sought: string;
+  loaded: boolean;
+  order: PlanOrder;
+  onOrder(order: PlanOrder): void;
+}
+
+function OwnPlans({ plans, sought, loaded, order, onOrder }: OwnPlansProps) {
+  const navigate = useNavigate();
+  const [all, setAll] = useState(false);
+  const shown = all ? plans : plans.slice(0, MOST_OWN);
+  return (
+    <Box component="section" aria-labelledby="own">
+      <Box sx={{ mb: 1.5 }}>
+        <Row spread align="center">
           <Typography variant="h2" id="own">
             Your own
           </Typography>
-          <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap' }}>
+          <Row>
+            {plans.length > 1 && <Choice label="Order" value={order} options={ORDERS} onChange={onOrder} />}
             <Button variant="contained" onClick={() => void navigate(`/plans/${beginDraft(NEW_PLAN)}/edit`)}>
               Build a plan
             </Button>
-            <Button variant="outlined" color="inherit" onClick={() => void navigate('/sheets')}>
-              Count sheets
-            </Button>
-            <Button component={Link} to="/bin" color="inherit">
-              Bin
-            </Button>
             <OpenPlanFile />
-          </Stack>
-        </Stack>
-        <UnsavedDrafts />
-        {!plans.data || (plans.error && own.length === 0) ? null : own.length === 0 ? (
-          <Typography sx={{ color: 'text.secondary' }}>
-            None yet. Build one, make a ready plan your own, or open a plan file.
-          </Typography>
-        ) : (
-          <PlanCards plans={own} />
-        )}
+          </Row>
+        </Row>
       </Box>
-      {families.map((family) => (
-        <FamilySection
-          key={family.number}
-          family={family}
-          plans={list.filter(({ id }) => family.plans.some((ready) => ready.id === id))}
-        />
-      ))}
-    </Stack>
+      <UnsavedDrafts />
+      {!loaded ? null : plans.length === 0 ? (
+        <Empty>
+          {sought
+            ? `None of your own speaks of “${sought}”.`
+            : 'None yet. Build one, make a ready plan your own, or open a plan file.'}
+        </Empty>
+      ) : (
+        <PlanCards plans={shown} />
+      )}
+      {shown.length < plans.length && (
+        <Button onClick={() => setAll(true)} sx={{ mt: 1 }}>
+          Show all {plans.length}
+        </Button>
+      )}
+    </Box>
   );
 }
 
@@ -118,18 +168,12 @@ function FamilySection({ family, plans }: { family: Family; plans: PlanItem[] })
           <strong>Listen:</strong> {listen}
         </Typography>
         {number === REHEARD && (
-          <Button component={Link} to="/rehear" color="inherit" variant="outlined" sx={{ mt: 1 }}>
+          <Button component={Link} to="/rehear" variant="outlined" sx={{ mt: 1 }}>
             Re-hear one click
           </Button>
         )}
         {sheets > 0 && (
-          <Button
-            component={Link}
-            to={`/sheets?family=${number}`}
-            color="inherit"
-            variant="outlined"
-            sx={{ mt: 1, mr: 1 }}
-          >
+          <Button component={Link} to={`/sheets?family=${number}`} variant="outlined" sx={{ mt: 1, mr: 1 }}>
             {plural(sheets, 'count sheet')}
           </Button>
         )}

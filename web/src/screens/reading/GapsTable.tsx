@@ -61,7 +61,7 @@ export function GapsTable({ gaps, timeline }: { gaps: GapReport[]; timeline: Tim
         </TableBody>
       </Table>
       {gaps.length > most && (
-        <Button color="inherit" className="no-print" onClick={() => setMost(most * 4)}>
+        <Button className="no-print" onClick={() => setMost(most * 4)}>
           Show more of {gaps.length} gaps
         </Button>
       )}

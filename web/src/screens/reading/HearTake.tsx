@@ -84,7 +84,7 @@ export function HearTake({ timeline, hits, latencyMs, onRow }: HearTakeProps) {
         spacing={1.5}
         sx={{ flexWrap: 'wrap', alignItems: 'center' }}
       >
-        <Button variant="outlined" color="inherit" aria-pressed={on} onClick={() => setOn(!on)}>
+        <Button variant="outlined" aria-pressed={on} onClick={() => setOn(!on)}>
           {on ? 'Silence' : 'Hear the take'}
         </Button>
         <Choice<number>

@@ -7,6 +7,7 @@ import type { Take } from '@feldspar/core/take';
 import type { Meter } from '@feldspar/core/time';
 import { type Judging, LEVELS, type Level } from '@feldspar/core/timing';
 import { useSnackbar } from 'notistack';
+import { Row } from '../../parts/layout/Row.tsx';
 import { judgingOf, setJudgingOf } from '../../device/judging.ts';
 import { Choice } from '../../parts/fields/Choice.tsx';
 import { PlacesField } from '../../parts/fields/PlacesField.tsx';
@@ -40,7 +41,7 @@ export function JudgingPanel({ take, meter }: { take: Take; meter: Meter }) {
 
   return (
     <Stack spacing={2}>
-      <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap' }}>
+      <Row>
         <Choice
           label="One sound is within"
           value={percent === null ? level : PERCENT}
@@ -68,10 +69,10 @@ export function JudgingPanel({ take, meter }: { take: Take; meter: Meter }) {
             width={160}
           />
         )}
-      </Stack>
-      <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap' }}>
+      </Row>
+      <Row>
         <PlacesField
-          label="Meant to lie aside"
+          label="Played early or late on purpose"
           value={intended?.at ?? []}
           meter={meter}
           orNone
@@ -104,7 +105,7 @@ export function JudgingPanel({ take, meter }: { take: Take; meter: Meter }) {
             />
           </>
         )}
-      </Stack>
+      </Row>
       <Typography variant="body2" sx={{ color: 'text.secondary' }}>
         Spread, steadiness and holding are judged against where you mean to be; early and late stay what they
         were.
@@ -112,7 +113,6 @@ export function JudgingPanel({ take, meter }: { take: Take; meter: Meter }) {
       {!keptForNext && (
         <Button
           variant="outlined"
-          color="inherit"
           sx={{ alignSelf: 'flex-start' }}
           onClick={() => {
             setJudgingOf(take.playerId, take.judging ?? null);

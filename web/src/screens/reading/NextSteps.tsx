@@ -1,10 +1,10 @@
 /** What to do next. */
 import Button from '@mui/material/Button';
-import Stack from '@mui/material/Stack';
 import { planTempo } from '@feldspar/core/plan';
 import type { Take } from '@feldspar/core/take';
 import { type Tempo, tempoName } from '@feldspar/core/time';
 import { useState } from 'react';
+import { Row } from '../../parts/layout/Row.tsx';
 import { playAddress } from '../../addresses/play-address.ts';
 import { KEY_SIGN, useKey } from '../../parts/actions/useKey.ts';
 import { WhoPlaysNow, useIsAnothers } from '../../parts/players/WhoPlaysNow.tsx';
@@ -26,18 +26,18 @@ export function NextSteps({ take, onGo }: { take: Take; onGo(address: string): v
   if (!planId) return null;
   const slower = { ...tempo, bpm: tempo.bpm.mul(9, 10).round() };
   return (
-    <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap' }}>
+    <Row>
       <Button variant="contained" onClick={() => play(tempo)}>
         Again&ensp;{KEY_SIGN.Enter}
       </Button>
       {slower.bpm.gte(1) && (
-        <Button variant="outlined" color="inherit" onClick={() => play(slower)}>
+        <Button variant="outlined" onClick={() => play(slower)}>
           Slower, {tempoName(slower)}
         </Button>
       )}
       {asked !== null && playerId !== null && (
         <WhoPlaysNow playerId={playerId} onClose={() => setAsked(null)} onPlay={() => onGo(asked)} />
       )}
-    </Stack>
+    </Row>
   );
 }

@@ -10,6 +10,7 @@ import type { Report } from '@feldspar/core/timing';
 import { sentenceOf, sentencesOf } from '@feldspar/core/words';
 import { Suspense, lazy, useMemo, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
+import { Row } from '../../parts/layout/Row.tsx';
 import { CoreWindow } from '../../parts/core-sample/CoreWindow.tsx';
 import { coreOfTake } from '../../parts/core-sample/model.ts';
 import { fileNameOf } from '../../files/file-name.ts';
@@ -192,7 +193,7 @@ function ReadingOf({ take, report, hits }: ReadingOfProps) {
       <Box sx={COLUMNS}>
         <Stack spacing={1.5}>
           <AllFigures report={report} />
-          <Stack direction="row" useFlexGap spacing={1.5} className="no-print" sx={{ flexWrap: 'wrap' }}>
+          <Row noPrint>
             <CompareWith take={take} />
             <SavePicture
               nameOf={(ending) => fileNameOf(take.plan, ending)}
@@ -204,7 +205,6 @@ function ReadingOf({ take, report, hits }: ReadingOfProps) {
             />
             <Button
               variant="outlined"
-              color="inherit"
               onClick={() =>
                 saveFile(fileNameOf(take.plan, 'csv'), 'text/csv', intervalsCsv(timeline, report))
               }
@@ -212,7 +212,7 @@ function ReadingOf({ take, report, hits }: ReadingOfProps) {
               Save the intervals (CSV)
             </Button>
             <PrintButton />
-          </Stack>
+          </Row>
           <TakeNote take={take} />
         </Stack>
         <Box className="no-print">

@@ -84,7 +84,6 @@ export function PlacementRow({ placement, rate, heard, onHear }: PlacementRowPro
       </Box>
       <Stack direction="row" spacing={1} className="no-print">
         <Button
-          color="inherit"
           aria-pressed={heard}
           disabled={beyond !== null}
           onClick={onHear}

@@ -16,6 +16,8 @@ import {
 import { rateText } from '@feldspar/core/time';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
+import { Row } from '../../parts/layout/Row.tsx';
+import { Page } from '../../parts/layout/Page.tsx';
 import { useHearing } from '../../sound/useHearing.ts';
 import { Choice } from '../../parts/fields/Choice.tsx';
 import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
@@ -63,29 +65,18 @@ export default function Rehear() {
     ));
 
   return (
-    <Stack spacing={3} sx={{ maxWidth: 1240 }}>
-      <Box>
-        <Typography variant="h1">
-          One click at {rateText(rate)} a minute, heard in {all.length} places
-        </Typography>
-        <Typography sx={{ color: 'text.secondary', mt: 0.75, maxWidth: '70ch' }}>
-          The click never changes its speed. What changes is where you say it falls; everything else follows.
-          Get it locked before you go on to the next.
-        </Typography>
-      </Box>
-      <Stack
-        direction="row"
-        useFlexGap
-        spacing={2}
-        className="no-print"
-        sx={{ flexWrap: 'wrap', alignItems: 'flex-start' }}
-      >
+    <Page
+      title={`One click at ${rateText(rate)} a minute, heard in ${all.length} places`}
+      intro="The click never changes its speed. What changes is where you say it falls; everything else follows. Get it locked before you go on to the next."
+      maxWidth={1240}
+    >
+      <Row align="flex-start" gap={2} noPrint>
         <RateField label="Clicks a minute" value={rate} onChange={(next) => change({ rate: next })} />
-        <Button variant="outlined" color="inherit" aria-pressed={heard === ALONE} onClick={() => hear(ALONE)}>
+        <Button variant="outlined" aria-pressed={heard === ALONE} onClick={() => hear(ALONE)}>
           {heard === ALONE ? 'Stop the click' : 'Hear the click alone'}
         </Button>
         <PrintButton />
-      </Stack>
+      </Row>
       {audioError !== null && <ErrorNotice error={audioError} />}
       {groupsFor(rate).map((group) => (
         <Box key={group} component="section" aria-label={group}>
@@ -115,7 +106,7 @@ export default function Rehear() {
       <Typography variant="body2" sx={{ color: 'text.secondary', maxWidth: '60ch' }}>
         Keep clicks in headphones at a moderate level, and rest your hands between placements.
       </Typography>
-    </Stack>
+    </Page>
   );
 }
 
@@ -134,10 +125,10 @@ interface BarChoiceProps {
 
 function BarChoice({ beats, part, onBeats, onPart }: BarChoiceProps) {
   return (
-    <Stack direction="row" useFlexGap spacing={1.5} className="no-print" sx={{ flexWrap: 'wrap' }}>
+    <Row noPrint>
       <Choice label="Beats in the bar" value={beats} options={BAR_OPTIONS} onChange={onBeats} />
       <Choice label="The click is" value={part} options={PART_OPTIONS} onChange={onPart} minWidth={170} />
-    </Stack>
+    </Row>
   );
 }
 

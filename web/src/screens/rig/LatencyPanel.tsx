@@ -32,7 +32,7 @@ export function LatencyPanel({ outputKey, output }: { outputKey: string; output:
         ))}
       </Stack>
       {tapAlong.taps === null ? (
-        <Button variant="outlined" color="inherit" onClick={tapAlong.start} sx={{ alignSelf: 'flex-start' }}>
+        <Button variant="outlined" onClick={tapAlong.start} sx={{ alignSelf: 'flex-start' }}>
           Tap along to measure
         </Button>
       ) : (
@@ -41,7 +41,7 @@ export function LatencyPanel({ outputKey, output }: { outputKey: string; output:
       {tapAlong.result && <Result result={tapAlong.result} />}
       {tapAlong.error !== null && <ErrorNotice error={tapAlong.error} />}
       <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-        {HABIT} A measurement by microphone, without the habit, is not built yet.
+        {HABIT}
       </Typography>
     </Stack>
   );
@@ -80,11 +80,7 @@ function InputRow({ input, outputKey, latency }: InputRowProps) {
         {latency ? origin(latency) : 'not known: nothing is taken off'}
       </Typography>
       {latency && (
-        <Button
-          color="inherit"
-          onClick={() => setLatency(outputKey, input, null)}
-          aria-label={`Forget ${NAMES[input]}`}
-        >
+        <Button onClick={() => setLatency(outputKey, input, null)} aria-label={`Forget ${NAMES[input]}`}>
           Forget
         </Button>
       )}
@@ -133,7 +129,7 @@ function Pad({ tapAlong: { onPointer, cancel }, taps }: { tapAlong: TapAlong; ta
       >
         {taps === 0 ? 'Tap with every click for nine bars: here, or F, J or space.' : `${taps} of 36 taps`}
       </Box>
-      <Button color="inherit" onClick={cancel} sx={{ mt: 1 }}>
+      <Button onClick={cancel} sx={{ mt: 1 }}>
         Cancel (Esc)
       </Button>
     </Box>
@@ -148,7 +144,6 @@ function Result({ result }: { result: TapAlongResult }) {
       severity="success"
       action={
         <Button
-          color="inherit"
           size="small"
           onClick={() =>
             setLatency(outputKey, input, { ms, ci95, n, how: 'tapped', at: new Date().toISOString() })

@@ -4,6 +4,7 @@ import Box from '@mui/material/Box';
 import Stack from '@mui/material/Stack';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
+import { Page } from '../../parts/layout/Page.tsx';
 import { Panel } from '../../parts/layout/Panel.tsx';
 import { oneDecimal } from '../../text/text.ts';
 import { LatencyPanel } from './LatencyPanel.tsx';
@@ -18,13 +19,7 @@ export default function RigScreen() {
   const output = rig.outputs.find(({ key }) => key === facts?.key);
   const others = rig.outputs.filter(({ key }) => key !== facts?.key);
   return (
-    <Stack spacing={3} sx={{ maxWidth: 1120 }}>
-      <Box>
-        <Typography variant="h1">Sound and inputs</Typography>
-        <Typography sx={{ color: 'text.secondary' }}>
-          Sound and inputs of this device, kept in this browser.
-        </Typography>
-      </Box>
+    <Page title="Sound and inputs" intro="Of this device, kept in this browser.">
       {facts && isStrange(facts.key, rig) && (
         <Alert severity="warning">
           The sound goes another way than when latency was measured
@@ -100,6 +95,6 @@ export default function RigScreen() {
           )}
         </Stack>
       </Box>
-    </Stack>
+    </Page>
   );
 }

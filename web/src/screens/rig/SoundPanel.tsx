@@ -56,7 +56,6 @@ export function SoundPanel({ rig }: { rig: Rig }) {
         />
         <Button
           variant={heard ? 'contained' : 'outlined'}
-          color="inherit"
           aria-pressed={heard}
           onClick={() => setHeard(!heard)}
         >

@@ -25,7 +25,6 @@ export function Palette({ writing }: { writing: Writing }) {
     <Button
       key={text}
       size="small"
-      color="inherit"
       variant={pressed ? 'contained' : 'outlined'}
       disabled={pressed !== undefined && !note}
       aria-pressed={pressed}

@@ -1,10 +1,10 @@
 /** What a sheet says above its notes: title, meter, the counted note, how it is counted, the click, and the limbs. */
 import Button from '@mui/material/Button';
 import FormControlLabel from '@mui/material/FormControlLabel';
-import Stack from '@mui/material/Stack';
 import Switch from '@mui/material/Switch';
 import { MOST_ROUNDS, type Sheet, invertedSheet, meterOf, roundsOf, systemOf } from '@feldspar/core/counts';
 import { parseFraction } from '@feldspar/core/time';
+import { Row } from '../../parts/layout/Row.tsx';
 import { keepCounting } from '../../device/counting.ts';
 import { Choice } from '../../parts/fields/Choice.tsx';
 import { PlacesField } from '../../parts/fields/PlacesField.tsx';
@@ -27,13 +27,7 @@ export function SheetFrame({ sheet, onChange }: SheetFrameProps) {
   const meter = (change: Partial<Sheet['meter']>, name?: string) =>
     onChange({ meter: { ...sheet.meter, ...change, groups: undefined } }, name);
   return (
-    <Stack
-      direction="row"
-      useFlexGap
-      spacing={1.5}
-      className="no-print"
-      sx={{ flexWrap: 'wrap', alignItems: 'flex-start' }}
-    >
+    <Row align="flex-start" noPrint>
       <TypedField
         label="Title"
         value={sheet.title}
@@ -109,15 +103,11 @@ export function SheetFrame({ sheet, onChange }: SheetFrameProps) {
             orNone
             onChange={(backbeat) => onChange({ limbs: { ...limbs, backbeat } }, 'backbeat')}
           />
-          <Button
-            variant="outlined"
-            color="inherit"
-            onClick={() => onChange({ bars: invertedSheet(sheet).bars })}
-          >
+          <Button variant="outlined" onClick={() => onChange({ bars: invertedSheet(sheet).bars })}>
             Turn the accents round
           </Button>
         </>
       )}
-    </Stack>
+    </Row>
   );
 }

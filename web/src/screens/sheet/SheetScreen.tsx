@@ -20,6 +20,7 @@ import { listed } from '@feldspar/core/words';
 import { useSnackbar } from 'notistack';
 import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
+import { Row } from '../../parts/layout/Row.tsx';
 import { type Heard, useLoop } from '../../sound/useLoop.ts';
 import { playAddress } from '../../addresses/play-address.ts';
 import { Choice } from '../../parts/fields/Choice.tsx';
@@ -103,13 +104,7 @@ function Writing({ id, start, onServer, on }: OwnPlan & { id: string }) {
 
   return (
     <Stack spacing={2.5} sx={{ maxWidth: 1180 }}>
-      <Stack
-        direction="row"
-        useFlexGap
-        spacing={1.5}
-        className="no-print"
-        sx={{ flexWrap: 'wrap', alignItems: 'flex-start' }}
-      >
+      <Row align="flex-start" noPrint>
         <Typography variant="h1" sx={{ flexGrow: 1 }}>
           Count sheet
         </Typography>
@@ -121,7 +116,7 @@ function Writing({ id, start, onServer, on }: OwnPlan & { id: string }) {
           onPlan={() => void saveAndGo(playAddress(id))}
           onLook={() => void saveAndGo()}
         />
-      </Stack>
+      </Row>
       <HandoutHead sheet={sheet} />
       <SheetFrame sheet={sheet} onChange={change} />
       <Box
@@ -151,7 +146,7 @@ function Writing({ id, start, onServer, on }: OwnPlan & { id: string }) {
           ))}
         </Alert>
       )}
-      <Stack direction="row" useFlexGap spacing={1.5} className="no-print" sx={{ flexWrap: 'wrap' }}>
+      <Row noPrint>
         <Button
           variant={hearing ? 'contained' : 'outlined'}
           color={hearing ? 'secondary' : 'inherit'}
@@ -174,7 +169,7 @@ function Writing({ id, start, onServer, on }: OwnPlan & { id: string }) {
           </Typography>
         )}
         <SheetFiles plan={plan} sheet={sheet} drawn={drawn} />
-      </Stack>
+      </Row>
       <Box className="no-print">
         <Panel title="Write">
           <Stack spacing={2}>

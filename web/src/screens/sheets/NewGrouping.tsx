@@ -39,7 +39,7 @@ export function NewGrouping({ onMade }: { onMade(sheet: Sheet): void }) {
   const { sheet, problem } = groupingSheet(frame, { sticking, ...NOTES[note] });
   return (
     <>
-      <Button variant="outlined" color="inherit" onClick={() => setOpen(true)}>
+      <Button variant="outlined" onClick={() => setOpen(true)}>
         Make groups
       </Button>
       <AskDialog

@@ -4,6 +4,7 @@ import type { Sheet } from '@feldspar/core/counts';
 import { sheetToAbc } from '@feldspar/core/formats';
 import abcjs from 'abcjs';
 import { useEffect, useRef } from 'react';
+import { useInSight } from '../../parts/layout/useInSight.ts';
 
 const BARS = 2;
 const WIDTH = 300;
@@ -15,8 +16,9 @@ export function SheetLine({ sheet }: { sheet: Sheet }) {
     { ...sheet, bars: sheet.bars.slice(0, BARS) },
     { title: false, tempo: false, end: sheet.bars.length <= BARS, barsALine: BARS },
   );
+  const near = useInSight(paper);
   useEffect(() => {
-    if (!paper.current) return;
+    if (!near || !paper.current) return;
     abcjs.renderAbc(paper.current, abc, {
       staffwidth: WIDTH,
       scale: SCALE,
@@ -28,6 +30,11 @@ export function SheetLine({ sheet }: { sheet: Sheet }) {
       format: { stretchlast: 1 },
     });
     paper.current.querySelector('svg')?.setAttribute('aria-hidden', 'true');
-  }, [abc]);
-  return <Box ref={paper} sx={{ color: 'text.primary', width: WIDTH, '& svg': { display: 'block' } }} />;
+  }, [abc, near]);
+  return (
+    <Box
+      ref={paper}
+      sx={{ color: 'text.primary', width: WIDTH, minHeight: 34, '& svg': { display: 'block' } }}
+    />
+  );
 }

@@ -13,8 +13,14 @@ import {
   pluralOfLength,
   tempo as tempoOf,
 } from '@feldspar/core/time';
-import { Link, useNavigate, useSearchParams } from 'react-router';
+import { Link, useNavigate } from 'react-router';
+import { Row } from '../../parts/layout/Row.tsx';
 import { lastCounting } from '../../device/counting.ts';
+import { FIND, useFilters } from '../../parts/actions/useFilters.ts';
+import { SearchField } from '../../parts/fields/SearchField.tsx';
+import { Empty } from '../../parts/layout/Empty.tsx';
+import { Page } from '../../parts/layout/Page.tsx';
+import { fits } from '../../text/search.ts';
 import { Choice } from '../../parts/fields/Choice.tsx';
 import { playAddress } from '../../addresses/play-address.ts';
 import { beginDraft } from '../../data/drafts.ts';
@@ -36,63 +42,64 @@ const OPTIONS = [
 
 export default function Sheets() {
   const navigate = useNavigate();
-  const [search, setSearch] = useSearchParams();
+  const [search, say] = useFilters();
   const asked = search.get('family');
+  const sought = search.get(FIND) ?? '';
   const family = OPTIONS.some(([value]) => value === asked) ? asked! : ALL;
   const begin = (plan: Plan) => void navigate(`/sheets/${beginDraft(plan)}`);
   /** Counted as one last counted, where the sheet does not say. */
   const own = (sheet: Sheet): Sheet => ({ countedAs: lastCounting(), ...sheet });
+  const steps = LADDER_PLANS.map((ready, i) => ({ ready, number: i + 1 })).filter(
+    ({ ready: { step } }) =>
+      (family === ALL || family === String(step.family)) &&
+      fits(sought, `${step.sheet.title} ${step.brings} ${NAMES.get(step.family)}`),
+  );
   return (
-    <Stack spacing={3} sx={{ maxWidth: 1080 }}>
-      <Stack
-        direction="row"
-        useFlexGap
-        spacing={2}
-        sx={{ flexWrap: 'wrap', justifyContent: 'space-between', alignItems: 'flex-start' }}
-      >
-        <Box>
-          <Typography variant="h1">Count sheets</Typography>
-          <Typography sx={{ color: 'text.secondary' }}>
-            Write a rhythm, count it in any note, clap it, be measured. Or go up the ladder, a step at a time.
-          </Typography>
-        </Box>
-        <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap' }}>
+    <Page
+      title="Count sheets"
+      intro="Write a rhythm, count it in any note, clap it, be measured. Or go up the ladder, a step at a time."
+      maxWidth={1080}
+      actions={
+        <>
           <Button variant="contained" onClick={() => begin(newSheetPlan({ countedAs: lastCounting() }))}>
             Write a new one
           </Button>
           <NewGrouping onMade={(sheet) => begin(planWithSheet(own(sheet)))} />
           <OpenSheetFile onOpened={(sheet) => begin(withSheet(newSheetPlan(), own(sheet)))} />
-        </Stack>
-      </Stack>
-      <OwnSheets />
-      <Box>
+        </>
+      }
+    >
+      <OwnSheets sought={sought} />
+      <Row>
         <Choice
           label="What it is for"
           value={family}
           options={OPTIONS}
-          onChange={(next) => setSearch(next === ALL ? {} : { family: next })}
+          onChange={(next) => say('family', next, ALL)}
           minWidth={220}
         />
-      </Box>
+        <SearchField label="Find a sheet" value={sought} onChange={(text) => say(FIND, text, '')} />
+      </Row>
+      {steps.length === 0 && <Empty>No step of the ladder speaks of “{sought}”.</Empty>}
       <Box component="ol" aria-label="The ladder" sx={{ listStyle: 'none', p: 0, m: 0 }}>
-        {LADDER_PLANS.map((ready, i) =>
-          family === ALL || family === String(ready.step.family) ? (
-            <Step
-              key={ready.id}
-              ready={ready}
-              number={i + 1}
-              onOpen={() => begin(planWithSheet(own(ready.step.sheet)))}
-            />
-          ) : null,
-        )}
+        {steps.map(({ ready, number }) => (
+          <Step
+            key={ready.id}
+            ready={ready}
+            number={number}
+            onOpen={() => begin(planWithSheet(own(ready.step.sheet)))}
+          />
+        ))}
       </Box>
-    </Stack>
+    </Page>
   );
 }
 
 /** What was written here, the last one first. */
-function OwnSheets() {
-  const own = (usePlans().data?.items ?? []).filter(({ sheet, ready }) => sheet && !ready);
+function OwnSheets({ sought }: { sought: string }) {
+  const own = (usePlans().data?.items ?? []).filter(
+    ({ sheet, ready, title }) => sheet && !ready && fits(sought, title),
+  );
   return (
     <Box component="section" aria-labelledby="own-sheets">
       <Typography variant="h2" id="own-sheets" sx={{ mb: 1 }}>
@@ -100,9 +107,11 @@ function OwnSheets() {
       </Typography>
       <UnsavedDrafts sheets />
       {own.length === 0 ? (
-        <Typography sx={{ color: 'text.secondary' }}>
-          None saved yet. Write one, or take a step of the ladder and change it.
-        </Typography>
+        <Empty>
+          {sought
+            ? `None of your own speaks of “${sought}”.`
+            : 'None saved yet. Write one, or take a step of the ladder and change it.'}
+        </Empty>
       ) : (
         <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, columns: { sm: 2 }, columnGap: 4 }}>
           {own.map(({ id, title, tempo }) => (
@@ -163,14 +172,13 @@ function Step({ ready, number, onOpen }: StepProps) {
         spacing={1}
         sx={{ gridColumn: { xs: 2, md: 'auto' }, justifySelf: { xs: 'start', md: 'end' } }}
       >
-        <Button variant="outlined" color="inherit" onClick={onOpen} aria-label={`Open ${sheet.title}`}>
+        <Button onClick={onOpen} aria-label={`Open ${sheet.title}`}>
           Open
         </Button>
         <Button
           component={Link}
           to={playAddress(ready.id)}
           variant="outlined"
-          color="inherit"
           aria-label={`Play ${sheet.title}`}
         >
           Play

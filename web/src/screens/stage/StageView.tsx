@@ -174,17 +174,17 @@ export function StageView(props: StageViewProps) {
           </Box>{' '}
           the screen, {limbs ? `left ${limbs.left}, right ${limbs.right}` : 'left and right'}.
           {limbs && !session && (
-            <Button color="inherit" size="large" onClick={onSwap} sx={{ ml: 1 }}>
+            <Button size="large" onClick={onSwap} sx={{ ml: 1 }}>
               Swap {limbs.left} and {limbs.right}
             </Button>
           )}
         </Typography>
         {session ? (
-          <Button variant="outlined" color="inherit" size="large" onClick={onStop}>
+          <Button variant="outlined" size="large" onClick={onStop}>
             Stop&ensp;{KEY_SIGN.Escape}
           </Button>
         ) : (
-          <Button color="inherit" size="large" onClick={onLeave}>
+          <Button size="large" onClick={onLeave}>
             Leave the stage&ensp;{KEY_SIGN.Escape}
           </Button>
         )}

@@ -28,7 +28,6 @@ export function Adding<Part>({ label, kinds, disabled, onAdd }: AddingProps<Part
           key={name}
           size="small"
           variant="outlined"
-          color="inherit"
           disabled={disabled}
           aria-label={`${label} ${name}`}
           onClick={() => onAdd(part)}

@@ -18,14 +18,17 @@ export function Facts({ timeline }: { timeline: Timeline | null }) {
       <NumberFact name="minutes" value={facts ? minutes(facts.durationS) : none} />
       <NumberFact name="clicks a minute" value={facts ? oneDecimal(facts.clicksPerMinute) : none} />
       <NumberFact
-        name="longest alone"
+        name="longest stretch without a click"
         value={
           facts
             ? `${plural(facts.longestAlone.beats, 'beat')}, ${oneDecimal(facts.longestAlone.seconds)} s`
             : none
         }
       />
-      <NumberFact name="beats you own" value={facts ? `${Math.round(100 * facts.ownedShare)} %` : none} />
+      <NumberFact
+        name="beats no click gives you"
+        value={facts ? `${Math.round(100 * facts.ownedShare)} %` : none}
+      />
     </Box>
   );
 }

@@ -1,8 +1,8 @@
 /** One layer of clicks: what it is in words, and the words' blanks to fill. */
-import Stack from '@mui/material/Stack';
 import { type ClickLayer, FEEL_FACTORS, GROOVES, layerWords } from '@feldspar/core/plan';
 import { COUNT_VOICE, VOICES } from '@feldspar/core/sound';
 import type { Meter } from '@feldspar/core/time';
+import { Row } from '../../parts/layout/Row.tsx';
 import { Choice } from '../../parts/fields/Choice.tsx';
 import { LengthField } from '../../parts/fields/LengthField.tsx';
 import { PartCard } from './PartCard.tsx';
@@ -32,7 +32,7 @@ export function LayerCard({ number, layer, meter, onChange, onCopy, onRemove }: 
     onChange({ ...layer, [field]: value }, field);
   const later = (field: 'from' | 'shift') => (
     <LengthField
-      label="later by"
+      label="shifted by"
       orNone="1/8"
       value={layer[field] ?? NONE}
       onChange={(length) => set(field, length === NONE ? undefined : length)}
@@ -93,7 +93,7 @@ export function LayerCard({ number, layer, meter, onChange, onCopy, onRemove }: 
           />
         </>
       )}
-      <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap' }}>
+      <Row>
         <Choice
           label="Voice"
           value={voice}
@@ -118,7 +118,7 @@ export function LayerCard({ number, layer, meter, onChange, onCopy, onRemove }: 
             onChange={(accent) => set('accent', accent.length === 0 ? undefined : accent)}
           />
         )}
-      </Stack>
+      </Row>
     </PartCard>
   );
 }

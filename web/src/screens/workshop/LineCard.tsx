@@ -56,7 +56,7 @@ export function LineCard({ number, line, meter, onChange, onUnison, onRemove }: 
         <>
           <LengthField label="every" value={line.every} onChange={(every) => set('every', every)} />
           <LengthField
-            label="later by"
+            label="shifted by"
             orNone="1/8"
             value={typeof line.from === 'string' ? line.from : '0'}
             onChange={(from) =>
@@ -112,15 +112,10 @@ export function LineCard({ number, line, meter, onChange, onUnison, onRemove }: 
       <SwingFields line={line} onChange={(swing) => set('swing', swing)} />
       {rhythm && hasAccents(rhythm) && (
         <>
-          <Button variant="outlined" color="inherit" onClick={() => set('rhythm', inverted(rhythm))}>
+          <Button variant="outlined" onClick={() => set('rhythm', inverted(rhythm))}>
             Invert the accents
           </Button>
-          <Button
-            variant="outlined"
-            color="inherit"
-            disabled={!onUnison}
-            onClick={() => onUnison?.(unison(rhythm))}
-          >
+          <Button variant="outlined" disabled={!onUnison} onClick={() => onUnison?.(unison(rhythm))}>
             Hand and foot on the accents
           </Button>
         </>

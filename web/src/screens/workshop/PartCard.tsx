@@ -4,6 +4,7 @@ import Button from '@mui/material/Button';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import type { ReactNode } from 'react';
+import { Row } from '../../parts/layout/Row.tsx';
 import { INK } from '../../theme/palette.ts';
 
 interface PartCardProps {
@@ -17,7 +18,7 @@ interface PartCardProps {
 
 export function PartCard({ name, words, mark, onCopy, onRemove, children }: PartCardProps) {
   const act = (text: string, action: () => void) => (
-    <Button size="small" color="inherit" aria-label={`${text} ${name}`} onClick={action} sx={{ px: 1 }}>
+    <Button size="small" aria-label={`${text} ${name}`} onClick={action} sx={{ px: 1 }}>
       {text}
     </Button>
   );
@@ -33,9 +34,7 @@ export function PartCard({ name, words, mark, onCopy, onRemove, children }: Part
         {onCopy && act('Copy', onCopy)}
         {act('Remove', onRemove)}
       </Stack>
-      <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap', alignItems: 'flex-start' }}>
-        {children}
-      </Stack>
+      <Row align="flex-start">{children}</Row>
     </Box>
   );
 }

@@ -3,6 +3,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
+import { Row } from '../../parts/layout/Row.tsx';
 import { TypedField } from '../../parts/fields/TypedField.tsx';
 import { CountInFields } from './CountInFields.tsx';
 import { Facts } from './Facts.tsx';
@@ -36,7 +37,7 @@ export function PlanHead({ workshop, hearing, canHear, onHear, onSave, onDiscard
   );
   return (
     <>
-      <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap', alignItems: 'flex-start' }}>
+      <Row align="flex-start">
         <Typography variant="h1" sx={{ flexGrow: 1 }}>
           Workshop
         </Typography>
@@ -47,8 +48,8 @@ export function PlanHead({ workshop, hearing, canHear, onHear, onSave, onDiscard
           onDiscard={onDiscard}
           onPlan={onPlan}
         />
-      </Stack>
-      <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap', alignItems: 'flex-start' }}>
+      </Row>
+      <Row align="flex-start">
         <TypedField
           label="Title"
           value={plan.title}
@@ -65,7 +66,7 @@ export function PlanHead({ workshop, hearing, canHear, onHear, onSave, onDiscard
           countIn={plan.countIn}
           onChange={(countIn) => change({ ...plan, countIn }, 'countIn')}
         />
-      </Stack>
+      </Row>
       <Box
         sx={{
           position: 'sticky',

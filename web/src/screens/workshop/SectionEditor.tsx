@@ -12,6 +12,8 @@ import { LayerCard } from './LayerCard.tsx';
 import { LineCard } from './LineCard.tsx';
 import { SectionFields } from './SectionFields.tsx';
 import { SilenceCard } from './SilenceCard.tsx';
+import { SilentBars } from './SilentBars.tsx';
+import { silenceOf, silentBars } from './hand.ts';
 import { withLayer, withLine, withSection } from '../../data/edits.ts';
 
 interface SectionEditorProps {
@@ -31,6 +33,7 @@ export function SectionEditor({ plan, index, timeline, onChange, playing, positi
   const shown = Math.min(bar, section.bars - 1);
   const here = `section ${index}`;
   const { clicks, play } = section;
+  const silent = timeline && silentBars(section.silence, timeline);
   const clickKeys = useKeysOf(clicks);
   const lineKeys = useKeysOf(play);
   return (
@@ -52,9 +55,31 @@ export function SectionEditor({ plan, index, timeline, onChange, playing, positi
               onBar={setBar}
               playing={playing}
               position={position}
+              onLayer={(i, layer) => onChange(withLayer(plan, index, i, layer))}
+              onLine={(i, line) => onChange(withLine(plan, index, i, line))}
             />
           ) : (
             <Typography>The bar is drawn again when what is wrong is mended.</Typography>
+          )}
+        </Panel>
+        <Panel title="Silent bars">
+          {silent ? (
+            <>
+              <SilentBars
+                silent={silent}
+                onChange={(flags) => onChange(withSection(plan, index, { silence: silenceOf(flags) }))}
+              />
+              <Typography variant="body2" sx={{ color: 'text.secondary', mt: 0.5 }}>
+                Paint the bars in which the clicks fall silent: by mouse or finger, or with arrows, Enter and
+                Shift with arrows.
+              </Typography>
+            </>
+          ) : (
+            <Typography>
+              {timeline
+                ? 'Which bars are silent is not said bar by bar here: see “Silence”.'
+                : 'Drawn again when what is wrong is mended.'}
+            </Typography>
           )}
         </Panel>
         <Panel title="Clicks">

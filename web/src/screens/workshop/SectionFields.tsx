@@ -3,6 +3,7 @@ import Stack from '@mui/material/Stack';
 import { type Section, saidTempo } from '@feldspar/core/plan';
 import { readRate } from '@feldspar/core/reference';
 import { Fraction, parseFraction, rateText, tempo } from '@feldspar/core/time';
+import { Row } from '../../parts/layout/Row.tsx';
 import { NoteSelect } from '../../parts/tempo/NoteSelect.tsx';
 import { TempoField } from '../../parts/tempo/TempoField.tsx';
 import { TypedField, wholeFrom } from '../../parts/fields/TypedField.tsx';
@@ -17,7 +18,7 @@ export function SectionFields({ section, onChange }: SectionFieldsProps) {
   const { meter, tempo: said } = section;
   return (
     <Stack spacing={2}>
-      <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap', alignItems: 'flex-start' }}>
+      <Row align="flex-start">
         <TypedField
           label="Name"
           value={section.name ?? ''}
@@ -70,7 +71,7 @@ export function SectionFields({ section, onChange }: SectionFieldsProps) {
             onChange({ meter: { ...meter, groups: groups.length === 0 ? undefined : groups } }, 'groups')
           }
         />
-      </Stack>
+      </Row>
       <TempoField
         key={said.beat}
         value={tempo(said.bpm, said.beat)}

@@ -25,14 +25,7 @@ export function SectionTools({ plan, index, faulty, onChange }: SectionToolsProp
   const [asking, setAsking] = useState<'harder' | 'stop' | null>(null);
   const count = plan.sections.length;
   const act = (text: string, disabled: boolean, action: () => void, label?: string) => (
-    <Button
-      variant="outlined"
-      color="inherit"
-      size="small"
-      disabled={disabled}
-      onClick={action}
-      {...(label ? { 'aria-label': label } : {})}
-    >
+    <Button size="small" disabled={disabled} onClick={action} {...(label ? { 'aria-label': label } : {})}>
       {text}
     </Button>
   );

@@ -83,12 +83,7 @@ export function Sections({ plan, chosen, faulty, onChoose, onMove, onAdd }: Sect
             />
           ))}
           <Box component="li" sx={{ display: 'flex' }}>
-            <Button
-              color="inherit"
-              variant="outlined"
-              onClick={onAdd}
-              sx={{ borderStyle: 'dashed', minWidth: 120 }}
-            >
+            <Button variant="outlined" onClick={onAdd} sx={{ borderStyle: 'dashed', minWidth: 120 }}>
               Add a section
             </Button>
           </Box>

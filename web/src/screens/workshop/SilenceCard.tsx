@@ -2,6 +2,7 @@
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import { type Silence, silenceWords } from '@feldspar/core/plan';
+import { Row } from '../../parts/layout/Row.tsx';
 import { Choice } from '../../parts/fields/Choice.tsx';
 import { TypedField, type Typed, numberFrom, wholeFrom } from '../../parts/fields/TypedField.tsx';
 
@@ -41,9 +42,9 @@ export function SilenceCard({ silence, onChange }: SilenceCardProps) {
   const set = (change: Partial<Silence>, field: string) => onChange({ ...silence, ...change }, field);
   return (
     <Stack spacing={1.5}>
-      <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap', alignItems: 'flex-start' }}>
+      <Row align="flex-start">
         <Choice
-          label="The click leaves"
+          label="Clicks fall silent"
           value={kind}
           options={KINDS}
           onChange={(next) => onChange(USUAL[next])}
@@ -115,7 +116,7 @@ export function SilenceCard({ silence, onChange }: SilenceCardProps) {
             width={230}
           />
         )}
-      </Stack>
+      </Row>
       <Typography variant="body2" sx={{ color: 'text.secondary' }}>
         {silenceWords(silence)}
       </Typography>

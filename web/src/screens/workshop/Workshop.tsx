@@ -100,7 +100,6 @@ function Building({ id, start, onServer, on }: OwnPlan & { id: string }) {
                 {whereabouts(problem.path).section !== null && (
                   <Button
                     size="small"
-                    color="inherit"
                     onClick={() => setChosen(whereabouts(problem.path).section!)}
                     sx={{ minHeight: 32, py: 0, textDecoration: 'underline' }}
                   >
