@@ -17,6 +17,10 @@ export class ProblemError extends Error {
   }
 }
 
+/** A stored take is measured before it is confirmed, for half a minute at most. */
+const READ_WITHIN_MS = 30_000;
+const CHANGE_WITHIN_MS = 120_000;
+
 export class OfflineError extends Error {
   constructor() {
     super(
@@ -58,6 +62,8 @@ export async function request<Answer>(method: Method, path: string, body?: unkno
   try {
     response = await fetch(`/api${path}`, {
       method,
+      // What never answers is as good as away: it is asked again.
+      signal: AbortSignal.timeout(method === 'GET' ? READ_WITHIN_MS : CHANGE_WITHIN_MS),
       ...(body === undefined
         ? {}
         : { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) }),
@@ -76,6 +82,9 @@ export async function request<Answer>(method: Method, path: string, body?: unkno
       problem?.current,
     );
   }
-  const text = await response.text();
+  // It may break off in the middle.
+  const text = await response.text().catch(() => {
+    throw new OfflineError();
+  });
   return (text ? JSON.parse(text) : undefined) as Answer;
 }

@@ -1,0 +1,79 @@
+/** Workers that answer, that fail, and that are lost. */
+import { SureWorker } from './sure-worker.ts';
+
+const LOST_MS = 15_000;
+const SAYS = 'it could not be loaded';
+
+type Fate = 'answers' | 'silent' | 'fails';
+
+jest.mock('comlink', () => ({
+  wrap: ({ fate }: { fate: string }) => ({
+    ready: () => (fate === 'answers' ? Promise.resolve(true) : new Promise(() => undefined)),
+    double: (n: number) => Promise.resolve(2 * n),
+  }),
+}));
+
+beforeEach(() => void jest.useFakeTimers());
+afterEach(() => void jest.useRealTimers());
+
+/** @param fates what each new worker does; the ones after answer. */
+function sure(...fates: Fate[]) {
+  const count = { begun: 0, ended: 0 };
+  const worker = new SureWorker<{ ready(): boolean; double(n: number): number }>(() => {
+    const one = {
+      fate: fates[count.begun++] ?? 'answers',
+      onerror: () => undefined,
+      terminate: () => count.ended++,
+    };
+    if (one.fate === 'fails') setTimeout(() => one.onerror(), 1);
+    return one as unknown as Worker;
+  }, SAYS);
+  const ask = (n: number) => {
+    const seen: { answer?: number; error?: string } = {};
+    worker
+      .ask((remote) => remote.double(n))
+      .then(
+        (answer) => (seen.answer = answer),
+        (error: Error) => (seen.error = error.message),
+      );
+    return seen;
+  };
+  return { ask, count };
+}
+const pass = (ms: number) => jest.advanceTimersByTimeAsync(ms);
+
+it('one worker answers all', async () => {
+  const { ask, count } = sure();
+  const [first, second] = [ask(1), ask(2)];
+  await pass(1);
+  expect([first.answer, second.answer]).toEqual([2, 4]);
+  expect(count).toEqual({ begun: 1, ended: 0 });
+});
+
+it('one that gives no sign of life is ended, and another answers in its place', async () => {
+  const { ask, count } = sure('silent');
+  const [first, second] = [ask(1), ask(2)];
+  await pass(LOST_MS - 1);
+  expect(first.answer).toBeUndefined();
+  await pass(2);
+  expect([first.answer, second.answer]).toEqual([2, 4]);
+  expect(count).toEqual({ begun: 2, ended: 1 });
+});
+
+it('is given up after three', async () => {
+  const { ask, count } = sure('silent', 'silent', 'silent');
+  const seen = ask(1);
+  await pass(3 * LOST_MS + 1);
+  expect(seen.error).toBe(SAYS);
+  expect(count).toEqual({ begun: 3, ended: 3 });
+});
+
+it('one whose code does not come is told of at once; the next attempt starts another', async () => {
+  const { ask } = sure('fails');
+  const seen = ask(1);
+  await pass(2);
+  expect(seen.error).toBe(SAYS);
+  const again = ask(1);
+  await pass(1);
+  expect(again.answer).toBe(2);
+});
