@@ -34,6 +34,10 @@ const LATER: [path: string, load: Load][] = [
   ['desk/table', () => import('../screens/desk/TempoTable.tsx')],
   ['rehear', () => import('../screens/rehear/Rehear.tsx')],
   ['bin', () => import('../screens/bin/Bin.tsx')],
+  // How parts are looked at; it does not ship.
+  ...(import.meta.env.DEV
+    ? [['parts', () => import('../screens/parts/PartsScreen.tsx')] as [string, Load]]
+    : []),
 ];
 
 const loadStage = () => import('../screens/stage/Stage.tsx');

@@ -1,4 +1,5 @@
 /** Opens a file: while it is read the button says so and gives it up. */
+import OpenIcon from '@mui/icons-material/FolderOpenOutlined';
 import Button from '@mui/material/Button';
 import { type ChangeEvent, useEffect, useRef, useState } from 'react';
 
@@ -32,7 +33,7 @@ export function FileButton({ text, label, accept, onFile }: FileButtonProps) {
   return (
     <>
       {reading === null ? (
-        <Button variant="outlined" onClick={() => input.current?.click()}>
+        <Button startIcon={<OpenIcon />} onClick={() => input.current?.click()}>
           {text}
         </Button>
       ) : (

@@ -1,7 +1,7 @@
 import type { Player } from '@feldspar/core/wire';
 import { fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import { SamePlayerDialog, likeliest } from './SamePlayerDialog.tsx';
-import { PlayerDialog, readPlayer } from './PlayerDialog.tsx';
+import { PlayerDialog } from './PlayerDialog.tsx';
 
 const player = (id: string, name: string, instrument = 'cello'): Player => ({ id, name, instrument });
 const MIA = player('1', 'Mia Torres');
@@ -29,12 +29,6 @@ describe('the same person twice', () => {
 });
 
 describe('a player’s name', () => {
-  it('is there, not too long, and nobody else’s', () => {
-    expect(readPlayer({ name: ' Ada ', instrument: '' }, [MIA])).toEqual({ name: 'Ada', instrument: '' });
-    expect(() => readPlayer({ name: ' ', instrument: '' }, [])).toThrow('give the player a name');
-    expect(() => readPlayer({ name: 'MIA TORRES', instrument: 'Cello' }, [MIA])).toThrow(/already/);
-  });
-
   it('that is wrong keeps the dialog open, with the reason at the field', async () => {
     const onSave = jest.fn(async () => undefined);
     render(<PlayerDialog player={null} others={[MIA]} onClose={jest.fn()} onSave={onSave} />);

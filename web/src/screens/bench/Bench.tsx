@@ -1,4 +1,5 @@
 /** The bench: what to do now and why, the last result, and the clicks to choose from. */
+import PlayIcon from '@mui/icons-material/PlayArrow';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Stack from '@mui/material/Stack';
@@ -88,7 +89,7 @@ function NextExercise({ plan, tempo, reason, last }: NextExerciseProps) {
         <Typography sx={{ fontSize: '1.15rem', maxWidth: '42ch' }}>{reason}</Typography>
         <PlanLine plan={document} />
         <Row>
-          <Button variant="contained" size="large" onClick={start}>
+          <Button variant="contained" size="large" startIcon={<PlayIcon />} onClick={start}>
             Play it&ensp;{KEY_SIGN.Enter}
           </Button>
           <Button component={Link} to={`/plans/${plan.id}`} variant="outlined">

@@ -1,4 +1,5 @@
 /** A plan before playing: its clicks drawn, its facts, the tempo, and the two ways to go on. */
+import PlayIcon from '@mui/icons-material/PlayArrow';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import FormControlLabel from '@mui/material/FormControlLabel';
@@ -107,7 +108,13 @@ function PlanBeforePlaying({ id, title, trains, stored, ready }: BeforePlayingPr
         )}
         <TempoField value={tempo} onChange={changeTempo} onValid={setTempoValid} />
         <Row>
-          <Button variant="contained" size="large" onClick={play} disabled={!playable}>
+          <Button
+            variant="contained"
+            size="large"
+            startIcon={<PlayIcon />}
+            onClick={play}
+            disabled={!playable}
+          >
             To the stage&ensp;{KEY_SIGN.Enter}
           </Button>
           <Button component={Link} to={deskOfPlan(id, plan)} variant="outlined">

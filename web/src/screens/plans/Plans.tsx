@@ -1,4 +1,5 @@
 /** The library: the twenty families in the order in which people learn them, and the player's own plans. */
+import AddIcon from '@mui/icons-material/Add';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -111,7 +112,11 @@ function OwnPlans({ plans, sought, loaded, order, onOrder }: OwnPlansProps) {
           </Typography>
           <Row>
             {plans.length > 1 && <Choice label="Order" value={order} options={ORDERS} onChange={onOrder} />}
-            <Button variant="contained" onClick={() => void navigate(`/plans/${beginDraft(NEW_PLAN)}/edit`)}>
+            <Button
+              variant="contained"
+              startIcon={<AddIcon />}
+              onClick={() => void navigate(`/plans/${beginDraft(NEW_PLAN)}/edit`)}
+            >
               Build a plan
             </Button>
             <OpenPlanFile />

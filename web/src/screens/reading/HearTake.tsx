@@ -1,5 +1,4 @@
 /** The take is heard: clicks as they sounded, the player's strokes as a second sound; the bar being heard is told to the core. */
-import Button from '@mui/material/Button';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Stack from '@mui/material/Stack';
 import Switch from '@mui/material/Switch';
@@ -8,6 +7,7 @@ import { type Timeline, barIndexAt } from '@feldspar/core/plan';
 import { heardTake } from '@feldspar/core/take';
 import type { Hit } from '@feldspar/core/timing';
 import { useEffect, useEffectEvent, useMemo, useState } from 'react';
+import { HearButton } from '../../parts/actions/HearButton.tsx';
 import { useLoop } from '../../sound/useLoop.ts';
 import { Choice } from '../../parts/fields/Choice.tsx';
 import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
@@ -84,9 +84,7 @@ export function HearTake({ timeline, hits, latencyMs, onRow }: HearTakeProps) {
         spacing={1.5}
         sx={{ flexWrap: 'wrap', alignItems: 'center' }}
       >
-        <Button variant="outlined" aria-pressed={on} onClick={() => setOn(!on)}>
-          {on ? 'Silence' : 'Hear the take'}
-        </Button>
+        <HearButton text="Hear the take" hearing={on} onToggle={() => setOn(!on)} />
         <Choice<number>
           label="From bar"
           value={fromBar}

@@ -1,6 +1,5 @@
 /** Re-hear: one click whose speed is never touched, and the many places in which it may be heard. */
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import {
@@ -16,6 +15,7 @@ import {
 import { rateText } from '@feldspar/core/time';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
+import { HearButton } from '../../parts/actions/HearButton.tsx';
 import { Row } from '../../parts/layout/Row.tsx';
 import { Page } from '../../parts/layout/Page.tsx';
 import { useHearing } from '../../sound/useHearing.ts';
@@ -72,9 +72,7 @@ export default function Rehear() {
     >
       <Row align="flex-start" gap={2} noPrint>
         <RateField label="Clicks a minute" value={rate} onChange={(next) => change({ rate: next })} />
-        <Button variant="outlined" aria-pressed={heard === ALONE} onClick={() => hear(ALONE)}>
-          {heard === ALONE ? 'Stop the click' : 'Hear the click alone'}
-        </Button>
+        <HearButton text="Hear the click alone" hearing={heard === ALONE} onToggle={() => hear(ALONE)} />
         <PrintButton />
       </Row>
       {audioError !== null && <ErrorNotice error={audioError} />}

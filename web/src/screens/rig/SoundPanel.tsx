@@ -1,11 +1,11 @@
 /** How the click sounds on this device: its voice where a plan leaves it at wood, and its level. */
-import Button from '@mui/material/Button';
 import Slider from '@mui/material/Slider';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import type { Plan } from '@feldspar/core/plan';
 import type { VOICES } from '@feldspar/core/sound';
 import { useState } from 'react';
+import { HearButton } from '../../parts/actions/HearButton.tsx';
 import { useHearing } from '../../sound/useHearing.ts';
 import { Choice } from '../../parts/fields/Choice.tsx';
 import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
@@ -54,13 +54,7 @@ export function SoundPanel({ rig }: { rig: Rig }) {
           onChange={(voice) => changeRig({ voice })}
           minWidth={230}
         />
-        <Button
-          variant={heard ? 'contained' : 'outlined'}
-          aria-pressed={heard}
-          onClick={() => setHeard(!heard)}
-        >
-          {heard ? 'Silence' : 'Hear it'}
-        </Button>
+        <HearButton text="Hear it" hearing={heard} onToggle={() => setHeard(!heard)} />
       </Stack>
       <Stack direction="row" useFlexGap sx={{ flexWrap: 'wrap', alignItems: 'center', gap: 2 }}>
         <Typography id="rig-level">Level</Typography>

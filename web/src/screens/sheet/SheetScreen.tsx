@@ -1,7 +1,6 @@
 /** The count sheet: a rhythm is written, counted in any note, heard, and taken to the stage. */
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import {
@@ -20,6 +19,7 @@ import { listed } from '@feldspar/core/words';
 import { useSnackbar } from 'notistack';
 import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
+import { HearButton } from '../../parts/actions/HearButton.tsx';
 import { Row } from '../../parts/layout/Row.tsx';
 import { type Heard, useLoop } from '../../sound/useLoop.ts';
 import { playAddress } from '../../addresses/play-address.ts';
@@ -147,15 +147,12 @@ function Writing({ id, start, onServer, on }: OwnPlan & { id: string }) {
         </Alert>
       )}
       <Row noPrint>
-        <Button
-          variant={hearing ? 'contained' : 'outlined'}
-          color={hearing ? 'secondary' : 'inherit'}
-          aria-pressed={hearing}
-          disabled={faulty && !hearing}
-          onClick={() => setHearing(!hearing)}
-        >
-          {hearing ? 'Silence' : 'Hear it'}
-        </Button>
+        <HearButton
+          text="Hear it"
+          hearing={hearing}
+          disabled={faulty}
+          onToggle={() => setHearing(!hearing)}
+        />
         <Choice
           label="with the click"
           value={withIt}

@@ -1,4 +1,5 @@
 /** Ready sheets, step by step; each opens as one's own. */
+import AddIcon from '@mui/icons-material/Add';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Stack from '@mui/material/Stack';
@@ -61,7 +62,11 @@ export default function Sheets() {
       maxWidth={1080}
       actions={
         <>
-          <Button variant="contained" onClick={() => begin(newSheetPlan({ countedAs: lastCounting() }))}>
+          <Button
+            variant="contained"
+            startIcon={<AddIcon />}
+            onClick={() => begin(newSheetPlan({ countedAs: lastCounting() }))}
+          >
             Write a new one
           </Button>
           <NewGrouping onMade={(sheet) => begin(planWithSheet(own(sheet)))} />

@@ -1,8 +1,8 @@
 /** Title, count-in, facts, and what can be done with the plan as a whole; stays in sight. */
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
+import { HearButton } from '../../parts/actions/HearButton.tsx';
 import { Row } from '../../parts/layout/Row.tsx';
 import { TypedField } from '../../parts/fields/TypedField.tsx';
 import { CountInFields } from './CountInFields.tsx';
@@ -25,15 +25,12 @@ export function PlanHead({ workshop, hearing, canHear, onHear, onSave, onDiscard
   const { plan, change, problems, timeline } = workshop;
   useUndoKeys(workshop);
   const hear = (what: 'section' | 'plan', text: string) => (
-    <Button
-      variant={hearing === what ? 'contained' : 'outlined'}
-      color={hearing === what ? 'secondary' : 'inherit'}
-      aria-pressed={hearing === what}
-      disabled={!canHear[what] && hearing !== what}
-      onClick={() => onHear(hearing === what ? null : what)}
-    >
-      {hearing === what ? 'Silence' : text}
-    </Button>
+    <HearButton
+      text={text}
+      hearing={hearing === what}
+      disabled={!canHear[what]}
+      onToggle={() => onHear(hearing === what ? null : what)}
+    />
   );
   return (
     <>
