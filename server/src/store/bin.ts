@@ -69,6 +69,7 @@ export class BinStore {
       }
       linked += rows.length;
     }
+    this.players.forgetIdentities();
     return gone + linked;
   }
 }

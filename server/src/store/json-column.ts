@@ -19,18 +19,23 @@ export class UnreadableRow extends Error {
   }
 }
 
+/** The value of a column of a plain row. @throws UnreadableRow */
+export function readJson(column: string, text: string | null): unknown {
+  if (text === null) return null;
+  try {
+    return JSON.parse(text) as unknown;
+  } catch {
+    throw new UnreadableRow(column);
+  }
+}
+
 /** @param whereNothing how null is stored: a column that may not be null holds JSON's own. */
 export function jsonColumn(name: string, whereNothing: null | 'null' = null): ModelAttributeColumnOptions {
   return {
     type: DataTypes.TEXT,
     get(this: Model) {
-      const text = this.getDataValue(name) as unknown;
-      if (text === null || text === undefined) return null;
-      try {
-        return JSON.parse(text as string) as unknown;
-      } catch {
-        throw new UnreadableRow(name);
-      }
+      const text = this.getDataValue(name) as string | null | undefined;
+      return readJson(name, text ?? null);
     },
     set(this: Model, value: unknown) {
       this.setDataValue(name, value === null || value === undefined ? whereNothing : JSON.stringify(value));

@@ -10,6 +10,7 @@ import type { PlayerRow } from './models.ts';
 
 export class PlayerStore {
   private readonly database: Database;
+  private known: Promise<Identities> | null = null;
 
   constructor(database: Database) {
     this.database = database;
@@ -54,6 +55,7 @@ export class PlayerStore {
       await row.update({ mergedInto: into }, { transaction });
       await row.destroy({ transaction });
     });
+    this.forgetIdentities();
   }
 
   async restore(id: string): Promise<void> {
@@ -63,6 +65,7 @@ export class PlayerStore {
       await row.update({ mergedInto: null }, { transaction });
       await row.restore({ transaction });
     });
+    this.forgetIdentities();
   }
 
   /** Removed players, the last removed first. */
@@ -80,8 +83,20 @@ export class PlayerStore {
     }));
   }
 
-  /** Who is who. Few rows: players are a studio's, not a town's. */
-  async identities(): Promise<Identities> {
+  /** Who is who; read once, until somebody is merged or parted. */
+  identities(): Promise<Identities> {
+    this.known ??= this.readIdentities().catch((error: unknown) => {
+      this.forgetIdentities();
+      throw error;
+    });
+    return this.known;
+  }
+
+  forgetIdentities(): void {
+    this.known = null;
+  }
+
+  private async readIdentities(): Promise<Identities> {
     const rows = await this.database.models.players.findAll({
       raw: true,
       attributes: ['id', 'mergedInto'],

@@ -7,11 +7,11 @@ import { type Take, type TakeSummary, takeSummarySchema, takeTempo } from '@feld
 import { quartersPerMinute } from '@feldspar/core/time';
 import { ESTIMATOR } from '@feldspar/core/timing';
 import type { Page, TakeItem, TakeOrder, TakeParts } from '@feldspar/core/wire';
-import { Op, UniqueConstraintError, type WhereOptions } from 'sequelize';
+import { type FindOptions, Op, UniqueConstraintError, type WhereOptions } from 'sequelize';
 import { type Measure, TooMuch } from '../compute/measure.ts';
 import { Problem, notFound } from '../http/problem.ts';
 import type { Database } from './database.ts';
-import { UnreadableRow } from './json-column.ts';
+import { UnreadableRow, readJson } from './json-column.ts';
 import type { Row, TakeRow } from './models.ts';
 import { type Direction, beyond, cursorOf, readCursor } from './pages.ts';
 import type { PlanStore } from './plans.ts';
@@ -22,6 +22,17 @@ const LISTED = [
   ...(['id', 'playerId', 'planId', 'startedAt', 'note', 'title', 'tempo', 'input', 'stopped'] as const),
   ...(['trueTempo', 'quarterBpm', 'summary', 'unmeasured', 'deletedAt'] as const),
 ];
+
+type JsonColumn = 'tempo' | 'trueTempo' | 'summary';
+/** As the driver gives it: JSON and times are text. */
+type ListedRow = Omit<
+  Pick<TakeRow, (typeof LISTED)[number]>,
+  JsonColumn | 'startedAt' | 'deletedAt' | 'stopped'
+> &
+  Record<JsonColumn, string | null> & { startedAt: string; deletedAt: string | null; stopped: number };
+
+const keyOf = (row: ListedRow, column: 'startedAt' | 'quarterBpm'): Date | number =>
+  column === 'startedAt' ? new Date(row.startedAt) : row.quarterBpm;
 
 /** The orders of a list: by which column, and which way. */
 const ORDERS = {
@@ -202,8 +213,8 @@ export class TakeStore {
       const kind = column === 'startedAt' ? 'date' : 'number';
       where.push(beyond(column, direction, readCursor(filter.cursor, filter.order, kind)));
     }
-    const rows = await this.database.models.takes.findAll({
-      attributes: [...LISTED],
+    // Plain rows: models would cost several times what is read.
+    const rows = await this.listed({
       where: { [Op.and]: where },
       order: [
         [column, direction],
@@ -215,21 +226,29 @@ export class TakeStore {
     const last = page.at(-1);
     return {
       items: page.map((row) => itemOf(row, identities)),
-      nextCursor: rows.length > filter.limit && last ? cursorOf(filter.order, last[column], last.id) : null,
+      nextCursor:
+        rows.length > filter.limit && last ? cursorOf(filter.order, keyOf(last, column), last.id) : null,
     };
   }
 
   /** Deleted ones, the last deleted first. */
   async deleted(most: number): Promise<(TakeItem & { deletedAt: string })[]> {
     const identities = await this.players.identities();
-    const rows = await this.database.models.takes.findAll({
-      attributes: [...LISTED],
+    const rows = await this.listed({
       where: { deletedAt: { [Op.ne]: null } },
       order: [['deletedAt', 'DESC']],
       limit: most,
       paranoid: false,
     });
-    return rows.map((row) => ({ ...itemOf(row, identities), deletedAt: row.deletedAt!.toISOString() }));
+    return rows.map((row) => ({
+      ...itemOf(row, identities),
+      deletedAt: new Date(row.deletedAt!).toISOString(),
+    }));
+  }
+
+  private async listed(options: FindOptions): Promise<ListedRow[]> {
+    const rows = await this.database.models.takes.findAll({ raw: true, attributes: [...LISTED], ...options });
+    return rows as unknown as ListedRow[];
   }
 
   private async find(id: string): Promise<Row<TakeRow>> {
@@ -245,7 +264,7 @@ const KNOWN = { paranoid: false, attributes: ['id'] };
 const UNMEASURED = { estimator: 0, summary: null, alone: null, hold: null, unmeasured: null } as const;
 
 /** A row that cannot be read is listed as such: it costs no other. */
-function itemOf(row: Row<TakeRow>, identities: Identities): TakeItem {
+function itemOf(row: ListedRow, identities: Identities): TakeItem {
   const { id, planId, quarterBpm, stopped, note, unmeasured, startedAt } = row;
   const faults: string[] = [];
   const read = <Value>(value: () => Value): Value | null => {
@@ -263,10 +282,10 @@ function itemOf(row: Row<TakeRow>, identities: Identities): TakeItem {
     playerId: identities.of(row.playerId),
     stopped: Boolean(stopped),
     title: row.title || 'A take that cannot be read',
-    tempo: read(() => row.tempo),
-    trueTempo: read(() => row.trueTempo),
-    startedAt: read(() => startedAt.toISOString()) ?? new Date(0).toISOString(),
-    summary: read(() => shown(row.summary)),
+    tempo: read(() => readJson('tempo', row.tempo) as TakeItem['tempo']),
+    trueTempo: read(() => readJson('trueTempo', row.trueTempo) as TakeItem['trueTempo']),
+    startedAt: read(() => new Date(startedAt).toISOString()) ?? new Date(0).toISOString(),
+    summary: read(() => shown(readJson('summary', row.summary) as TakeSummary | null)),
   };
   if (!item.tempo && faults.length === 0) faults.push('The stored document cannot be read: it is damaged.');
   return { ...item, unreadable: faults.length > 0 ? faults.join(' ') : null };

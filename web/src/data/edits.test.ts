@@ -4,7 +4,7 @@ import { beginDraft, dropDraft, keepDraft, makeDraft, newDrafts, readDraft } fro
 import { NEW_PLAN, NEW_SECTION, copyOf } from './new-plan.ts';
 import { numberFrom, wholeFrom } from '../parts/fields/TypedField.tsx';
 import { barPicture, barWords } from '../screens/workshop/bar-view.ts';
-import { inPlaceOf, moved, repeated, tidy, withLayer, withLine, withSection } from './edits.ts';
+import { inPlaceOf, moved, partsWith, repeated, tidy, withSection } from './edits.ts';
 import { beginning, changed, redone, undone } from './history.ts';
 
 const named = (...names: string[]): Plan => ({
@@ -25,11 +25,20 @@ describe('sections', () => {
   it('layers and lines are changed, added and taken away in their section only', () => {
     const plan = named('a', 'b');
     const every = { every: '1/2' };
-    expect(withLayer(plan, 1, 0, every).sections[1].clicks).toEqual([every]);
-    expect(withLayer(plan, 1, 1, every).sections[1].clicks).toHaveLength(2);
-    expect(withLayer(plan, 1, 0, null).sections[1].clicks).toEqual([]);
-    expect(withLine(plan, 0, 0, null).sections.map(({ play }) => play.length)).toEqual([0, 1]);
-    expect(withLine(plan, 0, 5, every).sections[0].play.at(-1)).toEqual(every);
+    const { clicks, play } = plan.sections[1];
+    expect(partsWith(clicks, 0, every)).toEqual([every]);
+    expect(partsWith(clicks, 1, every)).toHaveLength(2);
+    expect(partsWith(clicks, 0, null)).toEqual([]);
+    expect(partsWith(play, 5, every).at(-1)).toEqual(every);
+  });
+
+  it('sections that stay as they were are the same objects, and their list too', () => {
+    const plan = tidy(named('a', 'b'));
+    const titled = tidy({ ...plan, title: 'Another' }, plan);
+    expect(titled.sections).toBe(plan.sections);
+    const longer = tidy(withSection(plan, 1, { bars: 9 }), plan);
+    expect(longer.sections[0]).toBe(plan.sections[0]);
+    expect(longer.sections[1]).toEqual({ ...plan.sections[1], bars: 9 });
   });
 
   it('what is said and unsaid leaves nothing behind', () => {

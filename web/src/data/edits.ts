@@ -5,18 +5,14 @@ export function withSection(plan: Plan, index: number, change: Partial<Section>)
   return { ...plan, sections: plan.sections.map((s, i) => (i === index ? { ...s, ...change } : s)) };
 }
 
-export function withLayer(plan: Plan, section: number, index: number, layer: ClickLayer | null): Plan {
-  return withSection(plan, section, { clicks: replaced(plan.sections[section].clicks, index, layer) });
-}
-
-export function withLine(plan: Plan, section: number, index: number, line: PlayLine | null): Plan {
-  return withSection(plan, section, { play: replaced(plan.sections[section].play, index, line) });
-}
-
-/** The item at `index` replaced, taken away (null), or added at the end. */
-function replaced<Item>(list: readonly Item[], index: number, item: Item | null): Item[] {
-  if (item === null) return list.filter((_, i) => i !== index);
-  return index < list.length ? list.map((old, i) => (i === index ? item : old)) : [...list, item];
+/** The part at `index` replaced, taken away (null), or added at the end. */
+export function partsWith<Part extends ClickLayer | PlayLine>(
+  parts: readonly Part[],
+  index: number,
+  part: Part | null,
+): Part[] {
+  if (part === null) return parts.filter((_, i) => i !== index);
+  return index < parts.length ? parts.map((old, i) => (i === index ? part : old)) : [...parts, part];
 }
 
 export function moved(plan: Plan, from: number, to: number): Plan {
@@ -35,7 +31,29 @@ export function inPlaceOf(plan: Plan, index: number, sections: readonly Section[
   return { ...plan, sections: plan.sections.toSpliced(index, 1, ...sections) };
 }
 
-/** Without what is not said, so that a plan that was changed and changed back is the same plan. */
-export function tidy(plan: Plan): Plan {
-  return JSON.parse(JSON.stringify(plan)) as Plan;
+/**
+ * Without what is not said, so that a plan that was changed and changed back is the same plan. Whatever is as before is the same object:
+ * what is drawn of it need not be drawn again.
+ */
+export function tidy(plan: Plan, before?: Plan): Plan {
+  const next = JSON.parse(JSON.stringify(plan)) as Plan;
+  if (!before) return next;
+  // A section that was moved is found again by what it is.
+  const known = new Map(before.sections.map((section) => [JSON.stringify(section), section]));
+  const sections = next.sections.map((section) => known.get(JSON.stringify(section)) ?? section);
+  return shared(before, { ...next, sections });
+}
+
+/** The older of two equal values, and where they differ the newer one with the older parts that are equal. */
+function shared<Value>(older: unknown, newer: Value): Value {
+  if (older === newer || typeof older !== 'object' || typeof newer !== 'object' || !older || !newer)
+    return newer;
+  if (Array.isArray(older) !== Array.isArray(newer)) return newer;
+  const before = older as Record<string, unknown>;
+  const parts = Object.entries(newer).map(([key, part]) => [key, shared(before[key], part)] as const);
+  const same =
+    parts.length === Object.keys(older).length &&
+    parts.every(([key, part]) => key in older && part === before[key]);
+  if (same) return older as Value;
+  return (Array.isArray(newer) ? parts.map(([, part]) => part) : Object.fromEntries(parts)) as Value;
 }

@@ -4,7 +4,7 @@ import Button from '@mui/material/Button';
 import Slider from '@mui/material/Slider';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
-import { useMemo, useState } from 'react';
+import { memo, useMemo, useState } from 'react';
 import { CoreLegend } from './CoreLegend.tsx';
 import { FittedCore } from './FittedCore.tsx';
 import type { CoreModel } from './model.ts';
@@ -28,7 +28,12 @@ interface CoreWindowProps {
   heardRow?: number | null;
 }
 
-export function CoreWindow({ model, label, maxWidth = 680, heardRow = null }: CoreWindowProps) {
+export const CoreWindow = memo(function CoreWindow({
+  model,
+  label,
+  maxWidth = 680,
+  heardRow = null,
+}: CoreWindowProps) {
   const total = model.rows.length;
   const whole = { bars: total, rowHeight: total > 64 ? 9 : total > 40 ? 13 : 22 };
   const zooms = [...ZOOMS.filter(({ bars }) => bars < total), ...(total <= MOST_WHOLE ? [whole] : [])];
@@ -92,4 +97,4 @@ export function CoreWindow({ model, label, maxWidth = 680, heardRow = null }: Co
       </Box>
     </Box>
   );
-}
+});

@@ -7,7 +7,7 @@ import {
   compile,
   readPlan,
 } from '@feldspar/core/plan';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { type History, beginning, changed, redone, undone } from '../../data/history.ts';
 import { dropDraft, keepDraft, readDraft } from '../../data/drafts.ts';
 import { onConfirmed } from '../../data/outbox/outbox.ts';
@@ -56,9 +56,11 @@ export function useWorkshop(id: string, start: Plan, onServer: Plan | null, star
     queueMicrotask(() => setUnkept(!kept));
   }, [id, text, unsaved, stored, on, begunMs]);
 
-  const checked = useMemo(() => check(plan), [plan]);
+  // A letter is shown first; what follows from it comes a moment later.
+  const settled = useDeferredValue(plan);
+  const checked = useMemo(() => check(settled), [settled]);
   const change = useCallback(
-    (next: Plan, name?: string) => setHistory((now) => changed(now, tidy(next), name ?? null)),
+    (next: Plan, name?: string) => setHistory((now) => changed(now, tidy(next, now.now), name ?? null)),
     [],
   );
   return {

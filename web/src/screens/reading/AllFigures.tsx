@@ -1,4 +1,5 @@
 /** Every figure of the report, one fold away, with what each means; and why, where there is none. */
+import { memo } from 'react';
 import Box from '@mui/material/Box';
 import Table from '@mui/material/Table';
 import TableBody from '@mui/material/TableBody';
@@ -9,7 +10,7 @@ import type { Report } from '@feldspar/core/timing';
 import { unbroken } from '../../text/text.ts';
 import { figureRows } from './figure-rows.ts';
 
-export function AllFigures({ report }: { report: Report }) {
+export const AllFigures = memo(function AllFigures({ report }: { report: Report }) {
   return (
     <Box component="details">
       <Typography component="summary" sx={{ cursor: 'pointer', fontWeight: 600, py: 1, minHeight: 44 }}>
@@ -39,4 +40,4 @@ export function AllFigures({ report }: { report: Report }) {
       </Table>
     </Box>
   );
-}
+});

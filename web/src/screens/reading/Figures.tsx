@@ -1,4 +1,5 @@
 /** The few figures that say most. */
+import { memo } from 'react';
 import Box from '@mui/material/Box';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
@@ -7,7 +8,7 @@ import { earlyLate } from '@feldspar/core/words';
 import type { ReactNode } from 'react';
 import { fastSlow, plural } from '../../text/text.ts';
 
-export function Figures({ report }: { report: Report }) {
+export const Figures = memo(function Figures({ report }: { report: Report }) {
   const { drift, clicked, silent, holdBeats } = report;
   return (
     <Stack
@@ -36,7 +37,7 @@ export function Figures({ report }: { report: Report }) {
       )}
     </Stack>
   );
-}
+});
 
 function Figure({ name, why, children }: { name: string; why: string | undefined; children: ReactNode }) {
   return (

@@ -11,13 +11,19 @@ import type { Timeline } from '@feldspar/core/plan';
 import { barIndexAt } from '@feldspar/core/plan';
 import type { GapReport } from '@feldspar/core/timing';
 import { earlyLate } from '@feldspar/core/words';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { fastSlow, oneDecimal, plural } from '../../text/text.ts';
 
 /** More are one press away. */
 const SHOWN_AT_FIRST = 12;
 
-export function GapsTable({ gaps, timeline }: { gaps: GapReport[]; timeline: Timeline }) {
+export const GapsTable = memo(function GapsTable({
+  gaps,
+  timeline,
+}: {
+  gaps: GapReport[];
+  timeline: Timeline;
+}) {
   const [most, setMost] = useState(SHOWN_AT_FIRST);
   // A silence that begins with the last click of the count-in begins with bar 1.
   const barAt = (timeS: number) => Math.max(1, timeline.bars[barIndexAt(timeline.bars, timeS + 1e-6)].number);
@@ -67,7 +73,7 @@ export function GapsTable({ gaps, timeline }: { gaps: GapReport[]; timeline: Tim
       )}
     </TableContainer>
   );
-}
+});
 
 function tempoText(gap: GapReport) {
   if (gap.tempoPercent === null) return <Unknown why={gap.why} />;

@@ -6,7 +6,7 @@ import Typography from '@mui/material/Typography';
 import { type Timeline, barIndexAt } from '@feldspar/core/plan';
 import { heardTake } from '@feldspar/core/take';
 import type { Hit } from '@feldspar/core/timing';
-import { useEffect, useEffectEvent, useMemo, useState } from 'react';
+import { memo, useEffect, useEffectEvent, useMemo, useState } from 'react';
 import { HearButton } from '../../parts/actions/HearButton.tsx';
 import { useLoop } from '../../sound/useLoop.ts';
 import { Choice } from '../../parts/fields/Choice.tsx';
@@ -30,7 +30,7 @@ interface HearTakeProps {
   onRow(row: number | null): void;
 }
 
-export function HearTake({ timeline, hits, latencyMs, onRow }: HearTakeProps) {
+export const HearTake = memo(function HearTake({ timeline, hits, latencyMs, onRow }: HearTakeProps) {
   const [on, setOn] = useState(false);
   const [error, setError] = useState<unknown>(null);
   const [fromBar, setFromBar] = useState(1);
@@ -125,4 +125,4 @@ export function HearTake({ timeline, hits, latencyMs, onRow }: HearTakeProps) {
       </Typography>
     </Panel>
   );
-}
+});

@@ -1,11 +1,18 @@
 /** Where in the bar one is early or late: the mean of each place, one standard deviation round it, and what was meant. */
+import { memo } from 'react';
 import type { ChartData } from 'chart.js';
 import { earlyLate } from '@feldspar/core/words';
 import { Chart } from 'react-chartjs-2';
 import { asideAxis, axisTitle, ticks, useChartInk } from '../../parts/charts/chart-frame.ts';
 import type { Profile } from './profile-data.ts';
 
-export function ProfileChart({ profile, label }: { profile: Profile; label: string }) {
+export const ProfileChart = memo(function ProfileChart({
+  profile,
+  label,
+}: {
+  profile: Profile;
+  label: string;
+}) {
   const ink = useChartInk();
   const farthest = profile.spanMs.reduce(
     (far, span) => Math.max(far, ...(span ?? []).map(Math.abs)),
@@ -85,4 +92,4 @@ export function ProfileChart({ profile, label }: { profile: Profile; label: stri
       />
     </div>
   );
-}
+});

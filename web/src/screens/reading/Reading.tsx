@@ -69,7 +69,9 @@ interface ReadingOfProps {
 
 function ReadingOf({ take, report, hits }: ReadingOfProps) {
   const navigate = useNavigate();
-  const timeline = useMemo(() => playedTimeline(take, hits), [take, hits]);
+  // What is said about the take changes with every letter of its note; what was played stays.
+  const { plan, stoppedAtS } = take;
+  const timeline = useMemo(() => playedTimeline({ plan, stoppedAtS }, hits), [plan, stoppedAtS, hits]);
   const core = useMemo(
     () => coreOfTake(timeline, report, hits, take.latencyMs),
     [timeline, report, hits, take.latencyMs],
@@ -84,7 +86,7 @@ function ReadingOf({ take, report, hits }: ReadingOfProps) {
   );
   const { meter } = timeline.bars[barIndexAt(timeline.bars, timeline.targets[0]?.timeS ?? 0)];
   const profile = useMemo(() => profileOf(report, meter), [report, meter]);
-  const sheet = useMemo(() => sheetOf(take.plan), [take.plan]);
+  const sheet = useMemo(() => sheetOf(plan), [plan]);
   const facts = useTakeParts(take);
   const [heardRow, setHeardRow] = useState<number | null>(null);
   const interrupted = report.findings.find(({ code }) => code === 'interrupted');

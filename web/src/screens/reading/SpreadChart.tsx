@@ -1,9 +1,10 @@
 /** How the hits are spread round the pulse, with the click and alone; what counts as one sound is shaded. */
+import { memo } from 'react';
 import { Bar } from 'react-chartjs-2';
 import { asideTick, axisTitle, ticks, useChartInk } from '../../parts/charts/chart-frame.ts';
 import type { Spread } from './spread-data.ts';
 
-export function SpreadChart({
+export const SpreadChart = memo(function SpreadChart({
   spread,
   toleranceMs,
   label,
@@ -87,4 +88,4 @@ export function SpreadChart({
       />
     </div>
   );
-}
+});

@@ -1,6 +1,6 @@
 /** The tempo that was played, bar by bar; in beats a minute where the plan keeps one tempo, else against the plan. */
 import type { Tempo } from '@feldspar/core/time';
-import { useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import { fastSlow, oneDecimal } from '../../text/text.ts';
 import { BarCurve } from './BarCurve.tsx';
 import { type BarRange, ticks, useChartInk } from '../../parts/charts/chart-frame.ts';
@@ -15,7 +15,7 @@ interface TempoCurveProps {
   label: string;
 }
 
-export function TempoCurve({ points, range, tempo, label }: TempoCurveProps) {
+export const TempoCurve = memo(function TempoCurve({ points, range, tempo, label }: TempoCurveProps) {
   const ink = useChartInk();
   const written = tempo ? tempo.bpm.valueOf() : 0;
   const perPercent = tempo ? written / 100 : 1;
@@ -47,4 +47,4 @@ export function TempoCurve({ points, range, tempo, label }: TempoCurveProps) {
       height={220}
     />
   );
-}
+});

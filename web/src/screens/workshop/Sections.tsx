@@ -22,12 +22,13 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import type { Plan, Section } from '@feldspar/core/plan';
 import { tempo, tempoName } from '@feldspar/core/time';
+import { memo, useMemo } from 'react';
 import { PlanPicture } from '../../parts/plan-card/PlanPicture.tsx';
 import { plural } from '../../text/text.ts';
 import { INK } from '../../theme/palette.ts';
 
 interface SectionsProps {
-  plan: Plan;
+  sections: readonly Section[];
   chosen: number;
   /** Sections with something wrong in them. */
   faulty: ReadonlySet<number>;
@@ -46,12 +47,13 @@ const underPointer: CollisionDetection = (scene) => {
 const DRAG_AFTER_PX = 6;
 const ROWS = 8;
 
-export function Sections({ plan, chosen, faulty, onChoose, onMove, onAdd }: SectionsProps) {
+export const Sections = memo(function Sections(props: SectionsProps) {
+  const { sections, chosen, faulty, onChoose, onMove, onAdd } = props;
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: DRAG_AFTER_PX } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   );
-  const ids = plan.sections.map((_, i) => i + 1);
+  const ids = useMemo(() => Array.from({ length: sections.length }, (_, i) => i + 1), [sections.length]);
   const end = ({ active, over }: DragEndEvent) => {
     if (over && active.id !== over.id) onMove(Number(active.id) - 1, Number(over.id) - 1);
   };
@@ -71,15 +73,14 @@ export function Sections({ plan, chosen, faulty, onChoose, onMove, onAdd }: Sect
             alignItems: 'stretch',
           }}
         >
-          {plan.sections.map((section, i) => (
+          {sections.map((section, i) => (
             <Block
               key={i}
-              plan={plan}
               section={section}
               index={i}
               chosen={i === chosen}
               faulty={faulty.has(i)}
-              onChoose={() => onChoose(i)}
+              onChoose={onChoose}
             />
           ))}
           <Box component="li" sx={{ display: 'flex' }}>
@@ -91,23 +92,31 @@ export function Sections({ plan, chosen, faulty, onChoose, onMove, onAdd }: Sect
       </SortableContext>
     </DndContext>
   );
-}
+});
 
 interface BlockProps {
-  plan: Plan;
   section: Section;
   index: number;
   chosen: boolean;
   faulty: boolean;
-  onChoose(): void;
+  onChoose(index: number): void;
 }
 
-function Block({ plan, section, index, chosen, faulty, onChoose }: BlockProps) {
+/** As a plan of its own, for its picture. */
+const alone = (title: string, section: Section): Plan => ({
+  format: 'feldspar-plan',
+  version: 1,
+  title,
+  sections: [section],
+});
+
+const Block = memo(function Block({ section, index, chosen, faulty, onChoose }: BlockProps) {
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } =
     useSortable({
       id: index + 1,
     });
   const name = section.name || `Section ${index + 1}`;
+  const picture = useMemo(() => alone(name, section), [name, section]);
   return (
     <Box
       component="li"
@@ -131,7 +140,7 @@ function Block({ plan, section, index, chosen, faulty, onChoose }: BlockProps) {
         component="button"
         type="button"
         aria-pressed={chosen}
-        onClick={onChoose}
+        onClick={() => onChoose(index)}
         sx={{
           flexGrow: 1,
           minWidth: 0,
@@ -160,12 +169,7 @@ function Block({ plan, section, index, chosen, faulty, onChoose }: BlockProps) {
             something is wrong here
           </Typography>
         )}
-        <PlanPicture
-          plan={{ ...plan, title: name, countIn: undefined, sections: [section] }}
-          rowHeight={5}
-          annotated={false}
-          mostRows={ROWS}
-        />
+        <PlanPicture plan={picture} rowHeight={5} annotated={false} mostRows={ROWS} />
       </Box>
       <Box
         component="button"
@@ -192,7 +196,7 @@ function Block({ plan, section, index, chosen, faulty, onChoose }: BlockProps) {
       </Box>
     </Box>
   );
-}
+});
 
 /** "quarter = 98"; a tempo that is being typed may be none yet. */
 function spoken({ tempo: { bpm, beat } }: Section): string {

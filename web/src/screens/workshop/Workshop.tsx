@@ -5,10 +5,18 @@ import Button from '@mui/material/Button';
 import GlobalStyles from '@mui/material/GlobalStyles';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
-import { type Plan, type Timeline, compile, problemWords, whereabouts } from '@feldspar/core/plan';
+import {
+  type Plan,
+  type Section,
+  type Timeline,
+  compile,
+  problemWords,
+  whereabouts,
+} from '@feldspar/core/plan';
 import { useSnackbar } from 'notistack';
 import { useMemo, useState } from 'react';
 import { Navigate, useParams } from 'react-router';
+import { useStable } from '../../parts/actions/useStable.ts';
 import { useKeysOf } from '../../parts/keeping/useKeysOf.ts';
 import { type Heard, useLoop } from '../../sound/useLoop.ts';
 import { beginDraft } from '../../data/drafts.ts';
@@ -19,7 +27,7 @@ import { PlanHead } from './PlanHead.tsx';
 import { SectionEditor } from './SectionEditor.tsx';
 import { SectionTools } from './SectionTools.tsx';
 import { Sections } from './Sections.tsx';
-import { inPlaceOf, moved } from '../../data/edits.ts';
+import { inPlaceOf, moved, withSection } from '../../data/edits.ts';
 import { useKeeping } from '../../parts/keeping/useKeeping.ts';
 import { type OwnPlan, useOwnPlan } from '../../parts/keeping/useOwnPlan.ts';
 import { useWorkshop } from '../../parts/keeping/useWorkshop.ts';
@@ -55,7 +63,7 @@ function Building({ id, start, onServer, on }: OwnPlan & { id: string }) {
   const [chosen, setChosen] = useState(0);
   const index = Math.min(chosen, plan.sections.length - 1);
   const section = plan.sections[index];
-  const alone = useMemo(() => sectionTimeline(plan.title, section), [plan.title, section]);
+  const alone = useMemo(() => sectionTimeline(section), [section]);
   const faulty = useMemo(
     () => new Set(problems.flatMap(({ path }) => whereabouts(path).section ?? [])),
     [problems],
@@ -67,15 +75,29 @@ function Building({ id, start, onServer, on }: OwnPlan & { id: string }) {
     if (hearing === 'section') return alone && { what: `section ${index}`, timeline: alone, loop: true };
     return hearing === 'plan' && timeline ? { what: 'plan', timeline, loop: false } : null;
   }, [hearing, alone, timeline, index]);
-  const position = useLoop(heard, (error) => {
+  const heardAt = useLoop(heard, (error) => {
     setHearing(null);
     if (error) enqueueSnackbar((error as Error).message, { variant: 'error' });
   });
   const firstBarS = timeline?.bars.find((bar) => bar.section === index && bar.kind === 'play')?.startS ?? 0;
-  const positionInSection = () => {
-    const at = position();
+  /** Within the section. */
+  const position = useStable(() => {
+    const at = heardAt();
     return at === null || hearing === 'section' ? at : at - firstBarS;
-  };
+  });
+  const changeSection = useStable((next: Partial<Section>, field?: string) =>
+    change(withSection(plan, index, next), field),
+  );
+  const move = useStable((from: number, to: number) => {
+    change(moved(plan, from, to));
+    setChosen(to);
+  });
+  const add = useStable(() => {
+    // It goes on as the last one does: same meter, same tempo.
+    const { meter, tempo } = plan.sections[plan.sections.length - 1];
+    change(inPlaceOf(plan, plan.sections.length, [{ ...NEW_SECTION, meter, tempo }]));
+    setChosen(plan.sections.length);
+  });
 
   return (
     <Stack spacing={2.5} sx={{ maxWidth: 1180 }}>
@@ -112,20 +134,12 @@ function Building({ id, start, onServer, on }: OwnPlan & { id: string }) {
         </Alert>
       )}
       <Sections
-        plan={plan}
+        sections={plan.sections}
         chosen={index}
         faulty={faulty}
         onChoose={setChosen}
-        onMove={(from, to) => {
-          change(moved(plan, from, to));
-          setChosen(to);
-        }}
-        onAdd={() => {
-          // It goes on as the last one does: same meter, same tempo.
-          const { meter, tempo } = plan.sections[plan.sections.length - 1];
-          change(inPlaceOf(plan, plan.sections.length, [{ ...NEW_SECTION, meter, tempo }]));
-          setChosen(plan.sections.length);
-        }}
+        onMove={move}
+        onAdd={add}
       />
       <SectionTools
         plan={plan}
@@ -138,21 +152,21 @@ function Building({ id, start, onServer, on }: OwnPlan & { id: string }) {
       />
       <SectionEditor
         key={sectionKeys[index]}
-        plan={plan}
+        section={section}
         index={index}
         timeline={alone}
-        onChange={change}
+        onChange={changeSection}
         playing={hearing !== null}
-        position={positionInSection}
+        position={position}
       />
     </Stack>
   );
 }
 
 /** The section alone, without a count-in: what is drawn, and what is heard again and again. */
-function sectionTimeline(title: string, section: Plan['sections'][number]): Timeline | null {
+function sectionTimeline(section: Plan['sections'][number]): Timeline | null {
   try {
-    return compile({ format: 'feldspar-plan', version: 1, title, sections: [section] });
+    return compile({ format: 'feldspar-plan', version: 1, title: 'Section', sections: [section] });
   } catch {
     return null;
   }

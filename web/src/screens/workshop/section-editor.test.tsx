@@ -2,6 +2,7 @@
 import { type Plan, readPlan } from '@feldspar/core/plan';
 import { fireEvent, render, screen, within } from '@testing-library/react';
 import { useState } from 'react';
+import { withSection } from '../../data/edits.ts';
 import { SectionEditor } from './SectionEditor.tsx';
 
 const { plan } = readPlan({
@@ -25,10 +26,10 @@ function Editing() {
     <>
       <button onClick={() => setSteps(steps.slice(0, -1))}>Undo</button>
       <SectionEditor
-        plan={steps[steps.length - 1]}
+        section={steps[steps.length - 1].sections[0]}
         index={0}
         timeline={null}
-        onChange={(next) => setSteps([...steps, next])}
+        onChange={(change) => setSteps([...steps, withSection(steps[steps.length - 1], 0, change)])}
         playing={false}
         position={() => null}
       />
