@@ -8,7 +8,7 @@ export default defineConfig({
   // In development and in the build the core is read from its source, so worklets and workers share one renderer.
   resolve: { conditions: ['@feldspar/source', ...defaultClientConditions] },
   worker: { format: 'es' },
-  build: { target: 'es2023', assetsInlineLimit: 0, chunkSizeWarningLimit: 900 },
+  build: { target: 'es2023', assetsInlineLimit: 0, chunkSizeWarningLimit: 900, manifest: true },
   server: {
     headers: {
       'Cross-Origin-Opener-Policy': 'same-origin',

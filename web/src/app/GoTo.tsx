@@ -6,6 +6,7 @@ import DialogContent from '@mui/material/DialogContent';
 import TextField from '@mui/material/TextField';
 import { useMemo } from 'react';
 import { useNavigate } from 'react-router';
+import { logAt, planAt, sheetAt, takeAt } from '../addresses/addresses.ts';
 import { useLatestTakes, usePlans, usePlayers } from '../data/hooks.ts';
 import { firstWords } from '../text/finding-text.ts';
 import { shortDate } from '../text/text.ts';
@@ -39,7 +40,7 @@ function useTargets(): Target[] {
           kind: 'Plans',
           name: title,
           more: trains,
-          to: `/plans/${id}`,
+          to: planAt(id),
         })),
       ...whole
         .filter(({ sheet, ready }) => sheet && !ready)
@@ -47,19 +48,19 @@ function useTargets(): Target[] {
           kind: 'Count sheets',
           name: title,
           more: '',
-          to: `/sheets/${id}`,
+          to: sheetAt(id),
         })),
       ...(players ?? []).map(({ id, name, instrument }): Target => ({
         kind: 'Players',
         name,
         more: instrument,
-        to: `/log?player=${id}`,
+        to: logAt(id),
       })),
       ...(takes ?? []).map(({ id, title, startedAt, summary }): Target => ({
         kind: 'Last takes',
         name: `${title}, ${shortDate(startedAt)}`,
         more: firstWords(summary) ?? '',
-        to: `/takes/${id}`,
+        to: takeAt(id),
       })),
     ];
   }, [plans, players, takes]);

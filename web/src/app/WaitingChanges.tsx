@@ -10,6 +10,7 @@ import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import type { Plan } from '@feldspar/core/plan';
 import { useState } from 'react';
+import { changeOf } from '../data/outbox/change-of.ts';
 import { Row } from '../parts/layout/Row.tsx';
 import { giveUp, tryAgain } from '../data/outbox/outbox.ts';
 import type { Waiting } from '../data/outbox/queue.ts';
@@ -121,7 +122,7 @@ function Conflict({ change }: { change: Waiting }) {
     const id = crypto.randomUUID();
     const mine = body as Plan;
     const title = `${mine.title}, the other one`.slice(0, 160);
-    await tryAgain(change, { thing: `plan ${id}`, path: `/plans/${id}`, on: 0, body: { ...mine, title } });
+    await tryAgain(change, { ...changeOf('PUT /plans/:id', id, change.said, { ...mine, title }), on: 0 });
   };
   return (
     <Alert severity="warning" sx={{ my: 0.5 }}>

@@ -2,6 +2,7 @@
 import type { Plan } from '@feldspar/core/plan';
 import { useSnackbar } from 'notistack';
 import { useNavigate } from 'react-router';
+import { planAt } from '../../addresses/addresses.ts';
 import { savePlan } from '../../data/changes.ts';
 import { dropDraft, keepDraft } from '../../data/drafts.ts';
 import { useUndo } from '../actions/useUndo.tsx';
@@ -41,14 +42,14 @@ export function useKeeping(id: string, workshop: Workshop, onServer: Plan | null
         said: `Thrown away: ${onServer ? 'what was not saved of ' : ''}${plan.title}`,
         async run() {
           dropDraft(id);
-          await navigate(onServer ? `/plans/${id}` : '/plans');
+          await navigate(onServer ? planAt(id) : '/plans');
         },
         async undo() {
           keepDraft(id, { plan, stored: onServer !== null, on: workshop.on });
           await navigate(address);
         },
       }),
-    async saveAndGo(to = `/plans/${id}`) {
+    async saveAndGo(to = planAt(id)) {
       if (!workshop.unsaved || (await save())) await navigate(to);
     },
   };

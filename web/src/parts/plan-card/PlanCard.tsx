@@ -4,6 +4,7 @@ import CardActionArea from '@mui/material/CardActionArea';
 import Typography from '@mui/material/Typography';
 import { useRef } from 'react';
 import { Link } from 'react-router';
+import { planAt } from '../../addresses/addresses.ts';
 import { useInSight } from '../layout/useInSight.ts';
 import { usePlan } from '../../data/hooks.ts';
 import type { PlanItem } from '@feldspar/core/wire';
@@ -18,7 +19,7 @@ export function PlanCard({ plan }: { plan: PlanItem }) {
     <Card component="li" ref={card} variant="outlined" sx={{ display: 'flex' }}>
       <CardActionArea
         component={Link}
-        to={`/plans/${plan.id}`}
+        to={planAt(plan.id)}
         sx={{
           p: 2,
           display: 'flex',

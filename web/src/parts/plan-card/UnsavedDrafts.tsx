@@ -4,6 +4,7 @@ import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { sheetAt, workshopAt } from '../../addresses/addresses.ts';
 import { newDrafts } from '../../data/drafts.ts';
 
 /** @param sheets only count sheets. */
@@ -18,7 +19,7 @@ export function UnsavedDrafts({ sheets = false }: { sheets?: boolean }) {
         <Button
           key={id}
           component={Link}
-          to={sheet ? `/sheets/${id}` : `/plans/${id}/edit`}
+          to={sheet ? sheetAt(id) : workshopAt(id)}
           size="small"
           variant="outlined"
         >

@@ -7,6 +7,7 @@ import type { Plan } from '@feldspar/core/plan';
 import { simulatedTake } from '@feldspar/core/take';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
+import { takeAt } from '../../addresses/addresses.ts';
 import { Row } from '../layout/Row.tsx';
 import { judgingOf } from '../../device/judging.ts';
 import { finishTake } from '../../data/outbox/playing.ts';
@@ -37,7 +38,7 @@ export function SimulatedTry({ plan, planId, disabled = false }: SimulatedTryPro
       });
       const judging = judgingOf(take.playerId);
       await finishTake(judging ? { ...take, judging } : take);
-      void navigate(`/takes/${take.id}`);
+      void navigate(takeAt(take.id));
     } catch (failure) {
       setError(failure);
     }

@@ -9,6 +9,7 @@ import { READY_PLANS, suggest } from '@feldspar/core/practice';
 import { type Tempo } from '@feldspar/core/time';
 import { useMemo } from 'react';
 import { Link, useNavigate } from 'react-router';
+import { planAt, takeAt } from '../../addresses/addresses.ts';
 import { Row } from '../../parts/layout/Row.tsx';
 import { useLatestTakes, usePlan, usePlans } from '../../data/hooks.ts';
 import type { StoredPlan, TakeItem } from '@feldspar/core/wire';
@@ -92,7 +93,7 @@ function NextExercise({ plan, tempo, reason, last }: NextExerciseProps) {
           <Button variant="contained" size="large" startIcon={<PlayIcon />} onClick={start}>
             Play it&ensp;{KEY_SIGN.Enter}
           </Button>
-          <Button component={Link} to={`/plans/${plan.id}`} variant="outlined">
+          <Button component={Link} to={planAt(plan.id)} variant="outlined">
             Change the tempo
           </Button>
         </Row>
@@ -104,8 +105,7 @@ function NextExercise({ plan, tempo, reason, last }: NextExerciseProps) {
             <Typography sx={{ mt: 0.5 }}>{firstWords(last.summary) ?? 'It is not measured yet.'}</Typography>
             <Typography variant="body2" sx={{ color: 'text.secondary' }}>
               {last.title}, {shortDate(last.startedAt)}
-              {last.input === 'simulated' && ', simulated player'} ·{' '}
-              <Link to={`/takes/${last.id}`}>open it</Link>
+              {last.input === 'simulated' && ', simulated player'} · <Link to={takeAt(last.id)}>open it</Link>
             </Typography>
           </Box>
         )}

@@ -16,6 +16,7 @@ import {
 import { type Tempo, nameOfLength, rateText, saidIn, tempoName } from '@feldspar/core/time';
 import { useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
+import { planAt } from '../../addresses/addresses.ts';
 import { Row } from '../../parts/layout/Row.tsx';
 import { saveNewPlan } from '../../data/changes.ts';
 import { usePlan, usePlans } from '../../data/hooks.ts';
@@ -118,7 +119,7 @@ function StepList({ plan, tempos }: { plan: Plan; tempos: Tempo[] }) {
     try {
       const row = stepsPlan(plan, tempos);
       compile(row);
-      await navigate(`/plans/${await saveNewPlan(row)}`);
+      await navigate(planAt(await saveNewPlan(row)));
     } catch (failure) {
       setError(failure);
     }

@@ -2,6 +2,7 @@
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { Link, useSearchParams } from 'react-router';
+import { takeAt } from '../../addresses/addresses.ts';
 import { useHolds, usePlayers } from '../../data/hooks.ts';
 import type { HoldGroup } from '@feldspar/core/wire';
 import { useCurrentPlayerId } from '../../device/current-player.ts';
@@ -89,7 +90,7 @@ function Group({ group, who, frame }: GroupProps) {
       <Typography sx={{ fontSize: '1.1rem' }}>{holdSentence(recent, who)}</Typography>
       <Typography variant="body2" sx={{ color: 'text.secondary', mb: 1 }}>
         From {recent.takes === 1 ? 'the last take' : `the last ${recent.takes} takes`} of {takes.length};{' '}
-        <Link to={`/takes/${last.id}`}>the newest, {shortDate(last.startedAt)}</Link>
+        <Link to={takeAt(last.id)}>the newest, {shortDate(last.startedAt)}</Link>
       </Typography>
       <HoldChart
         takes={takes}

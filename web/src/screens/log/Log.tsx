@@ -6,6 +6,7 @@ import { comparableName, tempo as tempoOf, tempoName } from '@feldspar/core/time
 import { useEffect } from 'react';
 import { Link, useLocation, useNavigate } from 'react-router';
 import useSWR from 'swr';
+import { takeAt } from '../../addresses/addresses.ts';
 import { deleteThing, restoreThing } from '../../data/changes.ts';
 import { usePlayers, useTakePage } from '../../data/hooks.ts';
 import type { TakeItem, TakeOrder } from '@feldspar/core/wire';
@@ -171,7 +172,7 @@ function TakeRow({ take, player, onDelete }: { take: TakeItem; player: string | 
     >
       <Typography
         component={Link}
-        to={`/takes/${take.id}`}
+        to={takeAt(take.id)}
         sx={{ fontWeight: 600, color: 'text.primary', textUnderlineOffset: 3 }}
       >
         {take.unreadable ??
@@ -230,7 +231,7 @@ function WaitingRow({ entry, take, player }: WaitingRowProps) {
     >
       <Typography
         component={Link}
-        to={`/takes/${take.id}`}
+        to={takeAt(take.id)}
         sx={{ fontWeight: 600, color: 'text.primary', textUnderlineOffset: 3 }}
       >
         {firstWords(measured.data?.summary) ?? take.plan.title}

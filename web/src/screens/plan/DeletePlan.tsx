@@ -1,6 +1,7 @@
 /** Deletes an own plan; it can be brought back for a moment, and its takes stay. */
 import Button from '@mui/material/Button';
 import { useNavigate } from 'react-router';
+import { planAt } from '../../addresses/addresses.ts';
 import { deleteThing, restoreThing } from '../../data/changes.ts';
 import { useUndo } from '../../parts/actions/useUndo.tsx';
 
@@ -16,7 +17,7 @@ export function DeletePlan({ id, title }: { id: string; title: string }) {
       },
       async undo() {
         await restoreThing('plan', id, title);
-        await navigate(`/plans/${id}`);
+        await navigate(planAt(id));
       },
     });
   return (

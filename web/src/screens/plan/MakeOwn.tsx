@@ -5,6 +5,7 @@ import { type Plan, compile } from '@feldspar/core/plan';
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
+import { planAt, sheetAt, workshopAt } from '../../addresses/addresses.ts';
 import { saveNewPlan } from '../../data/changes.ts';
 import { makeDraft } from '../../data/drafts.ts';
 import { useOnce } from '../../parts/actions/useOnce.ts';
@@ -33,13 +34,13 @@ export function MakeOwn({ id, plan, own, disabled }: MakeOwnProps) {
     try {
       compile(made);
       // What is made harder no longer follows from a count sheet.
-      await navigate(`/plans/${await saveNewPlan({ ...made, sheet: undefined })}`);
+      await navigate(planAt(await saveNewPlan({ ...made, sheet: undefined })));
     } catch (error) {
       enqueueSnackbar((error as Error).message, { variant: 'error' });
     }
   });
   const build = (text: string, where: () => string) => (
-    <Button variant="outlined" onClick={() => void navigate(`/plans/${where()}/edit`)}>
+    <Button variant="outlined" onClick={() => void navigate(workshopAt(where()))}>
       {text}
     </Button>
   );
@@ -48,7 +49,7 @@ export function MakeOwn({ id, plan, own, disabled }: MakeOwnProps) {
       {sheet && (
         <Button
           variant="outlined"
-          onClick={() => void navigate(`/sheets/${own ? id : makeDraft(planWithSheet(sheet))}`)}
+          onClick={() => void navigate(sheetAt(own ? id : makeDraft(planWithSheet(sheet))))}
         >
           {own ? 'Open the count sheet' : 'Make the count sheet my own'}
         </Button>

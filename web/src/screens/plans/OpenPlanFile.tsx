@@ -4,6 +4,7 @@ import { compile } from '@feldspar/core/plan';
 import { useState } from 'react';
 import { useSnackbar } from 'notistack';
 import { useNavigate } from 'react-router';
+import { planAt } from '../../addresses/addresses.ts';
 import { saveNewPlan } from '../../data/changes.ts';
 import { ProblemError } from '../../data/wire/client.ts';
 import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
@@ -27,7 +28,7 @@ export function OpenPlanFile() {
       // What the plan could not hold is said, and stays until it is read.
       for (const note of result.notes.slice(0, MOST_NOTES))
         enqueueSnackbar(note, { variant: 'warning', persist: true });
-      await navigate(`/plans/${id}`);
+      await navigate(planAt(id));
     } catch (failure) {
       if (!signal.aborted) setError(failure);
     }

@@ -6,6 +6,7 @@ import Typography from '@mui/material/Typography';
 import { FAMILIES, type Family, LADDER_PLANS, TRAINS } from '@feldspar/core/practice';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
+import { sheetsAt, workshopAt } from '../../addresses/addresses.ts';
 import { Row } from '../../parts/layout/Row.tsx';
 import { usePlans } from '../../data/hooks.ts';
 import type { PlanItem } from '@feldspar/core/wire';
@@ -115,7 +116,7 @@ function OwnPlans({ plans, sought, loaded, order, onOrder }: OwnPlansProps) {
             <Button
               variant="contained"
               startIcon={<AddIcon />}
-              onClick={() => void navigate(`/plans/${beginDraft(NEW_PLAN)}/edit`)}
+              onClick={() => void navigate(workshopAt(beginDraft(NEW_PLAN)))}
             >
               Build a plan
             </Button>
@@ -178,7 +179,7 @@ function FamilySection({ family, plans }: { family: Family; plans: PlanItem[] })
           </Button>
         )}
         {sheets > 0 && (
-          <Button component={Link} to={`/sheets?family=${number}`} variant="outlined" sx={{ mt: 1, mr: 1 }}>
+          <Button component={Link} to={sheetsAt(number)} variant="outlined" sx={{ mt: 1, mr: 1 }}>
             {plural(sheets, 'count sheet')}
           </Button>
         )}

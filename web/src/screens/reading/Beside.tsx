@@ -15,6 +15,7 @@ import { compareTakes } from '@feldspar/core/timing';
 import { comparisonSentences, sentencesOf } from '@feldspar/core/words';
 import { useMemo } from 'react';
 import { Link, useParams } from 'react-router';
+import { takeAt } from '../../addresses/addresses.ts';
 import { CoreWindow } from '../../parts/core-sample/CoreWindow.tsx';
 import { reachOf } from '../../parts/core-sample/layout.ts';
 import { type CoreModel, coreOfTake } from '../../parts/core-sample/model.ts';
@@ -108,7 +109,7 @@ function One({ name, measured: { take, report }, core }: OneProps) {
       }}
     >
       <Typography variant="h2">
-        {name}: <Link to={`/takes/${take.id}`}>{shortDate(take.startedAt)}</Link>
+        {name}: <Link to={takeAt(take.id)}>{shortDate(take.startedAt)}</Link>
       </Typography>
       <Typography sx={{ color: 'text.secondary', mb: 1.5 }}>
         {take.plan.title} · {comparableName(takeTempo(take))} · {unbroken(sentencesOf(report.findings)[0])}

@@ -1,6 +1,7 @@
 /** Choose an earlier take of the same player to lay beside this one; those of the same plan come first. */
 import type { Take } from '@feldspar/core/take';
 import { useNavigate } from 'react-router';
+import { besideAt } from '../../addresses/addresses.ts';
 import { useAnswer } from '../../data/hooks.ts';
 import { Choice } from '../../parts/fields/Choice.tsx';
 import { shortDate } from '../../text/text.ts';
@@ -26,7 +27,7 @@ export function CompareWith({ take }: { take: Take }) {
         ...offered.map(({ id, title, startedAt }) => [id, `${shortDate(startedAt)}, ${title}`] as const),
       ]}
       onChange={(other) => {
-        if (other !== NONE) void navigate(`/takes/${other}/beside/${take.id}`);
+        if (other !== NONE) void navigate(besideAt(other, take.id));
       }}
       minWidth={220}
     />

@@ -10,6 +10,7 @@ import type { Report } from '@feldspar/core/timing';
 import { sentenceOf, sentencesOf } from '@feldspar/core/words';
 import { Suspense, lazy, useMemo, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
+import { holdAt } from '../../addresses/addresses.ts';
 import { Row } from '../../parts/layout/Row.tsx';
 import { CoreWindow } from '../../parts/core-sample/CoreWindow.tsx';
 import { coreOfTake } from '../../parts/core-sample/model.ts';
@@ -129,9 +130,7 @@ function ReadingOf({ take, report, hits }: ReadingOfProps) {
             <Panel title="Alone">
               <GapsTable gaps={report.gaps} timeline={timeline} />
               <Typography variant="body2" className="no-print" sx={{ mt: 1 }}>
-                <Link to={take.playerId ? `/hold?player=${take.playerId}` : '/hold'}>
-                  How long alone, over the weeks
-                </Link>
+                <Link to={holdAt(take.playerId)}>How long alone, over the weeks</Link>
               </Typography>
             </Panel>
           )}

@@ -19,6 +19,7 @@ import { listed } from '@feldspar/core/words';
 import { useSnackbar } from 'notistack';
 import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
+import { sheetAt } from '../../addresses/addresses.ts';
 import { HearButton } from '../../parts/actions/HearButton.tsx';
 import { Row } from '../../parts/layout/Row.tsx';
 import { type Heard, useLoop } from '../../sound/useLoop.ts';
@@ -75,7 +76,7 @@ function Writing({ id, start, onServer, on }: OwnPlan & { id: string }) {
   const sheet = useMemo(() => sheetOf(plan)!, [plan]);
   const change = (next: Partial<Sheet>, name?: string) =>
     workshop.change(withSheet(plan, { ...sheet, ...next }), name);
-  const { save, discard, saveAndGo } = useKeeping(id, workshop, onServer, `/sheets/${id}`);
+  const { save, discard, saveAndGo } = useKeeping(id, workshop, onServer, sheetAt(id));
   useUndoKeys(workshop);
 
   const counted = parseFraction(sheet.counted);

@@ -15,6 +15,7 @@ import {
   tempo as tempoOf,
 } from '@feldspar/core/time';
 import { Link, useNavigate } from 'react-router';
+import { sheetAt } from '../../addresses/addresses.ts';
 import { Row } from '../../parts/layout/Row.tsx';
 import { lastCounting } from '../../device/counting.ts';
 import { FIND, useFilters } from '../../parts/actions/useFilters.ts';
@@ -47,7 +48,7 @@ export default function Sheets() {
   const asked = search.get('family');
   const sought = search.get(FIND) ?? '';
   const family = OPTIONS.some(([value]) => value === asked) ? asked! : ALL;
-  const begin = (plan: Plan) => void navigate(`/sheets/${beginDraft(plan)}`);
+  const begin = (plan: Plan) => void navigate(sheetAt(beginDraft(plan)));
   /** Counted as one last counted, where the sheet does not say. */
   const own = (sheet: Sheet): Sheet => ({ countedAs: lastCounting(), ...sheet });
   const steps = LADDER_PLANS.map((ready, i) => ({ ready, number: i + 1 })).filter(
@@ -121,7 +122,7 @@ function OwnSheets({ sought }: { sought: string }) {
         <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, columns: { sm: 2 }, columnGap: 4 }}>
           {own.map(({ id, title, tempo }) => (
             <Box component="li" key={id} sx={{ py: 0.75, breakInside: 'avoid' }}>
-              <Link to={`/sheets/${id}`}>{title}</Link>
+              <Link to={sheetAt(id)}>{title}</Link>
               {tempo && (
                 <Typography variant="body2" component="span" sx={{ color: 'text.secondary' }}>
                   {' '}

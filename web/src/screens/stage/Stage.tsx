@@ -1,5 +1,6 @@
 /** The stage: nothing to read while playing but the count, hands free, everything by key or tap. */
 import Box from '@mui/material/Box';
+import { takeAt } from '../../addresses/addresses.ts';
 import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
 import { type Plan, type Timeline, compile, planTempo, withTempo } from '@feldspar/core/plan';
 import { tempoName } from '@feldspar/core/time';
@@ -92,7 +93,7 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
         planId,
         playerId: currentPlayerId(),
         signal,
-        onDone: (take) => void navigate(`/takes/${take.id}`, { replace: true }),
+        onDone: (take) => void navigate(takeAt(take.id), { replace: true }),
         onNothing: () => tell({ type: 'nothing' }),
         onError: (error) => tell({ type: 'failed', error }),
       });

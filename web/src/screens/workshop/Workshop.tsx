@@ -16,6 +16,7 @@ import {
 import { useSnackbar } from 'notistack';
 import { useMemo, useState } from 'react';
 import { Navigate, useParams } from 'react-router';
+import { workshopAt } from '../../addresses/addresses.ts';
 import { useStable } from '../../parts/actions/useStable.ts';
 import { useKeysOf } from '../../parts/keeping/useKeysOf.ts';
 import { type Heard, useLoop } from '../../sound/useLoop.ts';
@@ -49,7 +50,7 @@ function Found({ id }: { id: string }) {
 /** Goes on with a copy, begun once. */
 function Copying({ plan }: { plan: Plan }) {
   const [id] = useState(() => beginDraft(copyOf(plan)));
-  return <Navigate to={`/plans/${id}/edit`} replace />;
+  return <Navigate to={workshopAt(id)} replace />;
 }
 
 function Building({ id, start, onServer, on }: OwnPlan & { id: string }) {
@@ -59,7 +60,7 @@ function Building({ id, start, onServer, on }: OwnPlan & { id: string }) {
   // What is changed here no longer follows from a count sheet.
   const change: typeof workshop.change = (next, name) =>
     workshop.change({ ...next, sheet: undefined } as Plan, name);
-  const { save, discard, saveAndGo } = useKeeping(id, workshop, onServer, `/plans/${id}/edit`);
+  const { save, discard, saveAndGo } = useKeeping(id, workshop, onServer, workshopAt(id));
   const [chosen, setChosen] = useState(0);
   const index = Math.min(chosen, plan.sections.length - 1);
   const section = plan.sections[index];

@@ -1,0 +1,20 @@
+/** Every address of the application that names one thing, made here and nowhere else; the routes in `app` read them. */
+
+/** A plan, and what is done with it. */
+export const planAt = (id: string): string => `/plans/${id}`;
+export const workshopAt = (id: string): string => `/plans/${id}/edit`;
+
+export const sheetAt = (id: string): string => `/sheets/${id}`;
+/** The ladder, of one family where it is named. */
+export const sheetsAt = (family?: number): string =>
+  family === undefined ? '/sheets' : `/sheets?family=${family}`;
+
+/** The reading of a take. */
+export const takeAt = (id: string): string => `/takes/${id}`;
+/** Two takes beside each other. */
+export const besideAt = (id: string, other: string): string => `/takes/${id}/beside/${other}`;
+
+const of = (player: string | null | undefined): string => (player ? `?player=${player}` : '');
+/** What was played, by one player where they are named; and how long they can be left alone. */
+export const logAt = (player?: string | null): string => `/log${of(player)}`;
+export const holdAt = (player?: string | null): string => `/hold${of(player)}`;
