@@ -7,6 +7,7 @@ type Box = [x: number, y: number, width: number, height: number];
 /** Notes what was painted and in which colour. */
 function notebook() {
   const filled: { colour: string; boxes: Box[]; points: [number, number][] }[] = [];
+  const stroked: { colour: string; points: [number, number][] }[] = [];
   let boxes: Box[] = [];
   let points: [number, number][] = [];
   const brush = {
@@ -18,7 +19,9 @@ function notebook() {
     fill() {
       filled.push({ colour: String(this.fillStyle), boxes, points });
     },
-    stroke: () => undefined,
+    stroke() {
+      stroked.push({ colour: String(this.strokeStyle), points });
+    },
     save: () => undefined,
     restore: () => undefined,
     clip: () => undefined,
@@ -27,7 +30,7 @@ function notebook() {
     lineWidth: 1,
     globalAlpha: 1,
   };
-  return { brush: brush as unknown as Brush, filled };
+  return { brush: brush as unknown as Brush, filled, stroked };
 }
 
 const row = (silent: boolean, clicks: number[] = []) => ({
@@ -44,9 +47,13 @@ const painted = (marks: { row: number; at: number; asynchronyMs: number }[]) => 
     { ...model, reachMs: 60 },
     { width: 161.5, rowHeight: 10, gutter: 0, head: 0, markRoom: 2 },
   );
-  const { brush, filled } = notebook();
+  const { brush, filled, stroked } = notebook();
   paintCore(brush, model, layout, 10, LIGHT);
-  return { layout, of: (colour: string) => filled.filter((one) => one.colour === colour) };
+  return {
+    layout,
+    of: (colour: string) => filled.filter((one) => one.colour === colour),
+    veins: stroked.filter(({ colour }) => colour === LIGHT.player).flatMap(({ points }) => points),
+  };
 };
 
 it('paints a bar a row, the silent one in another ground', () => {
@@ -71,4 +78,16 @@ it('puts a grain on each click', () => {
     .points.filter((_, i) => i % 5 === 0)
     .map(([x]) => x);
   expect(xs).toEqual([layout.x(0), layout.x(2)]);
+});
+
+it('joins the hits of one place from row to row, and no others', () => {
+  const { layout, veins } = painted([
+    { row: 0, at: 1, asynchronyMs: -20 },
+    { row: 0, at: 2, asynchronyMs: 0 },
+    { row: 1, at: 1, asynchronyMs: 10 },
+  ]);
+  expect(veins).toEqual([
+    [layout.hitX(1, -20), layout.rowTop(0) + 4],
+    [layout.hitX(1, 10), layout.rowTop(1) + 4],
+  ]);
 });

@@ -61,6 +61,7 @@ export function paintCore(
     brush.globalAlpha = 1;
   });
   grains(brush, model, layout, height, colours.click);
+  veins(brush, model, layout, height, colours.player);
   const mark = Math.max(3, height * 0.72);
   brush.fillStyle = colours.player;
   brush.beginPath();
@@ -69,6 +70,32 @@ export function paintCore(
     brush.rect(layout.hitX(at, asynchronyMs) - MARK_WIDTH / 2, y, MARK_WIDTH, mark);
   }
   brush.fill();
+}
+
+/** From row to row the hits of one place are joined, where no bar lies between them. */
+function veins(
+  brush: Brush,
+  { marks }: Pick<CoreModel, 'marks'>,
+  layout: CoreLayout,
+  height: number,
+  colour: string,
+): void {
+  const last = new Map<number, { row: number; x: number; y: number }>();
+  brush.beginPath();
+  for (const { row, at, asynchronyMs } of marks) {
+    const here = { row, x: layout.hitX(at, asynchronyMs), y: layout.rowTop(row) + height / 2 };
+    const before = last.get(at);
+    if (before && row - before.row === 1) {
+      brush.moveTo(before.x, before.y);
+      brush.lineTo(here.x, here.y);
+    }
+    last.set(at, here);
+  }
+  brush.strokeStyle = colour;
+  brush.globalAlpha = 0.4;
+  brush.lineWidth = 1.3;
+  brush.stroke();
+  brush.globalAlpha = 1;
 }
 
 /** A lozenge where a click sounds. */

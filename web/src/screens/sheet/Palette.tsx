@@ -5,6 +5,7 @@ import type { SheetTuplet } from '@feldspar/core/counts';
 import type { NoteBase } from '@feldspar/core/time';
 import { useSnackbar } from 'notistack';
 import type { ReactNode } from 'react';
+import { NoteSign } from '../../parts/engraving/NoteSign.tsx';
 import { Choice } from '../../parts/fields/Choice.tsx';
 import { TypedField } from '../../parts/fields/TypedField.tsx';
 import { LengthField } from '../../parts/fields/LengthField.tsx';
@@ -21,11 +22,12 @@ const GIVERS = [
 export function Palette({ writing }: { writing: Writing }) {
   const { enqueueSnackbar } = useSnackbar();
   const { note, tuplet } = writing;
-  const button = (text: string, onClick: () => void, pressed?: boolean) => (
+  const button = (text: string, onClick: () => void, pressed?: boolean, sign?: ReactNode) => (
     <Button
       key={text}
       size="small"
-      variant={pressed ? 'contained' : 'outlined'}
+      variant={pressed ? 'contained' : sign ? 'outlined' : 'text'}
+      startIcon={sign}
       disabled={pressed !== undefined && !note}
       aria-pressed={pressed}
       onClick={onClick}
@@ -43,7 +45,9 @@ export function Palette({ writing }: { writing: Writing }) {
   return (
     <Stack spacing={1}>
       <Row label="Add after">
-        {VALUES.map((value) => button(value, () => writing.add({ value })))}
+        {VALUES.map((value) =>
+          button(value, () => writing.add({ value }), undefined, <NoteSign value={value} />),
+        )}
         {button('quarter rest', () => writing.add({ value: 'quarter', rest: true }))}
         {button('eighth rest', () => writing.add({ value: 'eighth', rest: true }))}
       </Row>
