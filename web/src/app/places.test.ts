@@ -11,7 +11,7 @@ it.each([
   ['/desk/table', 'Tempo desk'],
   ['/takes/1', 'Log'],
   ['/bin', 'Log'],
-  ['/hold', 'How long alone'],
+  ['/hold', 'Log'],
   ['/rig', 'Sound and inputs'],
 ])('at %s one is in %s, and nowhere else', (path, name) => {
   expect(ALL_PLACES.filter((place) => isAt(place, path)).map((place) => place.name)).toEqual([name]);
