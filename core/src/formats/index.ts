@@ -10,3 +10,4 @@ export * from './musicxml-in.ts';
 export * from './abc-in.ts';
 export * from './sheet-in.ts';
 export type { ReadSheet } from './read-sheet.ts';
+export { WavProblem, WavReader, type WavFormat, type WavSide } from './wav-reader.ts';
