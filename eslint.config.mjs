@@ -21,7 +21,8 @@ export const ROOMS = {
   words: ['time', 'timing'],
   players: ['plan', 'timing'],
   take: ['time', 'stats', 'clock', 'plan', 'players', 'timing'],
-  wire: ['plan', 'take', 'timing', 'words'],
+  hearing: [],
+  wire: ['plan', 'take', 'timing', 'words', 'hearing'],
   practice: ['time', 'reference', 'plan', 'counts', 'take'],
   formats: ['time', 'plan', 'counts', 'sound', 'take', 'timing', 'words'],
 };

@@ -107,6 +107,11 @@ describe('the measuring stick', () => {
       '120',
       '360',
     ]);
+    // While one types or drags the address follows now and then; then it holds the last.
+    await browser.until(
+      async () => new URL(await browser.driver.getCurrentUrl()).searchParams.get('quarters') === '120',
+      'the address to follow',
+    );
     await browser.driver.navigate().refresh();
     await browser.see(/The music goes at half = 60/);
   });

@@ -113,7 +113,6 @@ it('whoever plays gets another name, is removed, and comes back with the takes',
   await browser.click('button', '^Remove Ruben B\\.$');
   await browser.see(/Removed: Ruben B\., marimba/);
   await browser.click('button', '^Undo$');
-  await browser.click('button', '^Done$');
   await browser.find('button', '^Ruben B\\. plays$');
   expect(await takesOf()).toBe(before);
   // Removed for longer, they lie in the bin.
@@ -126,6 +125,32 @@ it('whoever plays gets another name, is removed, and comes back with the takes',
     async () => (await (await fetch(`${app.url}/api/players`)).text()).includes('Ruben B.'),
     'the player on the server again',
   );
+});
+
+it('two names of one person are put together, and parted again', async () => {
+  const twin = '00000000-0000-4000-8000-0000000000aa';
+  await fetch(`${app.url}/api/players/${twin}`, {
+    method: 'PUT',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ name: 'Ruben', instrument: 'marimba' }),
+  });
+  const names = async () => {
+    const { items } = (await (await fetch(`${app.url}/api/players`)).json()) as { items: { name: string }[] };
+    return items.map(({ name }) => name).filter((name) => name.startsWith('Ruben'));
+  };
+  expect(await names()).toHaveLength(2);
+  await browser.goto(app.url);
+  await browser.click('button', 'plays');
+  await browser.click('combobox', '^Who is playing');
+  await browser.click('option', '^Ruben, marimba$');
+  await browser.click('button', '^Same as');
+  // Somebody of the same first name is offered.
+  await browser.click('button', '^Put together$');
+  await browser.see(/The takes of Ruben, marimba are Ruben B\., marimba’s now/);
+  await browser.until(async () => (await names()).length === 1, 'one of them');
+  await browser.find('button', '^Ruben B\\. plays$');
+  await browser.click('button', '^Undo$');
+  await browser.until(async () => (await names()).length === 2, 'both of them');
 });
 
 it('on a phone four places stand in the bar, the others under “More”', async () => {

@@ -134,11 +134,20 @@ async function makeOld(folder: string): Promise<void> {
       ['insert', 'update', 'delete'].map((change) => `DROP TRIGGER ${table}_${change}_counted`),
     ),
     'DROP TABLE studio',
-    ...['takes_quarter_bpm_id', 'takes_estimator', 'takes_deleted_at'].map((name) => `DROP INDEX ${name}`),
+    ...[
+      'takes_quarter_bpm_id',
+      'takes_player_id_quarter_bpm',
+      'takes_estimator',
+      'takes_deleted_at',
+      'plans_ready_created_at',
+    ].map((name) => `DROP INDEX ${name}`),
     ...columns.map((name) => `ALTER TABLE takes DROP COLUMN ${name}`),
     'ALTER TABLE plans DROP COLUMN deletedAt',
     'ALTER TABLE players DROP COLUMN deletedAt',
     'ALTER TABLE plans DROP COLUMN revision',
+    'ALTER TABLE plans DROP COLUMN tempo',
+    'ALTER TABLE plans DROP COLUMN sheet',
+    'ALTER TABLE players DROP COLUMN mergedInto',
     "DELETE FROM SequelizeMeta WHERE name > '002'",
   ];
   await new Promise<void>((resolve, reject) =>

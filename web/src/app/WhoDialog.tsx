@@ -11,7 +11,7 @@ export default function WhoDialog({ onClose }: { onClose(): void }) {
     <Dialog open onClose={onClose} aria-labelledby="who-plays">
       <DialogTitle id="who-plays">Who is playing?</DialogTitle>
       <DialogContent sx={{ '&&': { pt: 1 } }}>
-        <PlayerChoice />
+        <PlayerChoice onGone={onClose} />
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>Done</Button>

@@ -16,7 +16,8 @@ import { playerText } from './player-text.ts';
 const NOBODY = 'nobody';
 const ADD = 'add';
 
-export function PlayerChoice() {
+/** @param onGone somebody left the list: the way back is shown outside of any dialog. */
+export function PlayerChoice({ onGone = () => undefined }: { onGone?(): void }) {
   const { data, mutate } = usePlayers();
   const undoable = useUndo();
   const currentId = useCurrentPlayerId();
@@ -30,6 +31,7 @@ export function PlayerChoice() {
         await deleteThing('player', player.id, player.name);
         setCurrentPlayer(null);
         await mutate();
+        onGone();
       },
       async undo() {
         await restoreThing('player', player.id, player.name);
@@ -44,6 +46,7 @@ export function PlayerChoice() {
         await mergePlayer(player.id, player.name, into.id);
         setCurrentPlayer(into.id);
         await mutate();
+        onGone();
       },
       async undo() {
         await restoreThing('player', player.id, player.name);

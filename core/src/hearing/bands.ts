@@ -1,0 +1,92 @@
+/**
+ * The sound as levels of frequency bands over each band's own noise, frame by frame. Bands are a semitone wide, or a bin where a bin is
+ * wider. Each level is log10(1 + magnitude / noise): 0.3 at the noise, 1 ten times above it, whatever the recording's volume.
+ */
+import FFT from 'fft.js';
+
+export interface BandForm {
+  sampleRateHz: number;
+  /** Samples of a frame, a power of two, and from one frame to the next. */
+  window: number;
+  hop: number;
+}
+
+const LOWEST_HZ = 120;
+const HIGHEST_HZ = 16_000;
+const SEMITONE = 2 ** (1 / 12);
+/** The noise of a band is the level that it falls below in so much of the time. */
+const QUANTILE = 0.2;
+/** How fast the noise is followed, in dB a second; at the beginning faster. */
+const FOLLOWS_DB = { begin: 400, then: 35 } as const;
+const BEGINS_S = 0.4;
+/** Of silence that a computer made: nothing is divided by 0. */
+const LEAST_NOISE = 1e-5;
+
+export class Bands {
+  readonly count: number;
+  /** Seconds from one frame to the next. */
+  readonly frameS: number;
+  private readonly form: BandForm;
+  private readonly fft: FFT;
+  private readonly taper: Float64Array;
+  private readonly frame: Float64Array;
+  private readonly spectrum: Float64Array;
+  /** Of each band its first bin; the last entry ends the last band. */
+  private readonly edges: Int32Array;
+  private readonly noise: Float64Array;
+  private frames = 0;
+
+  constructor(form: BandForm) {
+    this.form = form;
+    this.fft = new FFT(form.window);
+    this.frame = new Float64Array(form.window);
+    this.spectrum = new Float64Array(2 * form.window);
+    this.taper = Float64Array.from(
+      { length: form.window },
+      (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * (i + 0.5)) / form.window),
+    );
+    this.edges = Int32Array.from(edgesOf(form));
+    this.count = this.edges.length - 1;
+    this.noise = new Float64Array(this.count);
+    this.frameS = form.hop / form.sampleRateHz;
+  }
+
+  /** @param ring holds the last samples, a power of two of them; `end` is the index after the frame's last one. @param into one level a band. */
+  levels(ring: Float32Array, end: number, into: Float32Array): void {
+    const { window } = this.form;
+    const mask = ring.length - 1;
+    const { frame, taper, spectrum, edges } = this;
+    for (let i = 0, at = end - window; i < window; i++, at++) frame[i] = ring[at & mask] * taper[i];
+    this.fft.realTransform(spectrum, frame);
+    const follows = this.frames++ * this.frameS < BEGINS_S ? FOLLOWS_DB.begin : FOLLOWS_DB.then;
+    const step = follows * this.frameS;
+    const up = 10 ** ((QUANTILE * step) / 20);
+    const down = 10 ** (((QUANTILE - 1) * step) / 20);
+    // So that the mean magnitude of a sine of amplitude 1 is 1.
+    const scale = 4 / window;
+    for (let band = 0; band < this.count; band++) {
+      let power = 0;
+      for (let bin = edges[band]; bin < edges[band + 1]; bin++) {
+        const re = spectrum[2 * bin];
+        const im = spectrum[2 * bin + 1];
+        power += re * re + im * im;
+      }
+      const magnitude = Math.max(LEAST_NOISE, scale * Math.sqrt(power));
+      const noise = this.noise[band];
+      const now = noise === 0 ? magnitude : Math.max(LEAST_NOISE, noise * (magnitude < noise ? down : up));
+      this.noise[band] = now;
+      into[band] = Math.log10(1 + magnitude / now);
+    }
+  }
+}
+
+function edgesOf({ sampleRateHz, window }: BandForm): number[] {
+  const binHz = sampleRateHz / window;
+  const last = Math.min(HIGHEST_HZ, 0.45 * sampleRateHz);
+  const edges: number[] = [];
+  for (let hz = LOWEST_HZ; hz < last; hz *= SEMITONE) {
+    const bin = Math.max(1, Math.round(hz / binHz));
+    if (edges.at(-1) !== bin) edges.push(bin);
+  }
+  return edges;
+}

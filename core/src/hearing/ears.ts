@@ -1,0 +1,327 @@
+/**
+ * Samples to onsets, as they come: for files and for live use alike. Nothing is known beforehand: every threshold follows from the signal's
+ * own levels. State lies in typed arrays; memory does not grow with the sound. An onset is told of at most 50 ms after it.
+ */
+import { Bands } from './bands.ts';
+import { attackNear } from './attack.ts';
+import { Flux, type FluxForm, type FluxPeak } from './flux.ts';
+import { footOfSwell } from './swell.ts';
+
+/** Struck: claps, taps, drums. Plucked: strings, plucked or muted. Sustained: bowed and blown, without an attack to speak of. */
+export const SOUND_KINDS = ['struck', 'plucked', 'sustained'] as const;
+export type SoundKind = (typeof SOUND_KINDS)[number];
+
+export interface Onset {
+  /** From the first sample, in seconds. */
+  timeS: number;
+  /** Largest level of its attack, 0 to 1. */
+  strength: number;
+  /** 0 to 1: how far it stands over what it had to pass. */
+  confidence: number;
+  /** Of a held sound, where its end could be told. */
+  endS?: number;
+}
+
+/** Frames of about 11 ms, a quarter apart: short enough for strokes 45 ms apart. */
+const STRUCK = {
+  windowS: 0.0116,
+  lag: 2,
+  reachS: 0.012,
+  groundS: 0.13,
+  over: 0.055,
+  share: 0.06,
+  apartS: 0.045,
+} as const;
+/** Of about 46 ms: long enough for the pitch of a low string. */
+const HELD = {
+  windowS: 0.0464,
+  lag: 6,
+  reachS: 0.026,
+  groundS: 0.5,
+  over: 0.03,
+  share: 0.25,
+  apartS: 0.16,
+} as const;
+const HIGH_PASS_HZ = 200;
+/** A stroke raises the energy by so much, and so many of the bands; over a ringing tail less where nearly all rise. */
+const RISE = { db: 6, bands: 0.3, overTailDb: 4, overTailBands: 0.55 } as const;
+/** A held sound swells by so much, or its bands change by so many times what is asked. */
+const SWELL = { db: 3, clearly: 2 } as const;
+/** What is left of a sound between these times after its onset, at the least: of a held one nearly all, of a struck one next to nothing. */
+const SUSTAIN = { fromS: 0.06, toS: 0.18, heldDb: -9, pluckedDb: -26 } as const;
+/** Where so many of the held onsets have an attack, so near, they were not bowed or blown. */
+const ATTACKED = { share: 0.5, withinS: 0.04 } as const;
+/** So many onsets, or so many seconds, decide the kind. */
+const DECIDES = { onsets: 10, seconds: 8 } as const;
+/** A held sound ends where it has fallen so far below its loudest. */
+const END_SHARE = 0.2;
+/** The level over time is kept in pieces of so long, and for so long. */
+const PIECE_S = 0.005;
+const KEPT_S = 1.5;
+
+const pow2 = (value: number) => 2 ** Math.max(6, Math.round(Math.log2(value)));
+
+/** One way of hearing, fed by frames. */
+class Engine {
+  readonly bands: Bands;
+  readonly window: number;
+  readonly hop: number;
+  readonly apartS: number;
+  private readonly flux: Flux;
+  private readonly levels: Float32Array;
+  private next: number;
+
+  constructor(sampleRateHz: number, form: typeof STRUCK | typeof HELD) {
+    this.window = pow2(form.windowS * sampleRateHz);
+    this.hop = this.window / (form === STRUCK ? 4 : 8);
+    this.next = this.window;
+    this.apartS = form.apartS;
+    this.bands = new Bands({ sampleRateHz, window: this.window, hop: this.hop });
+    const frameS = this.hop / sampleRateHz;
+    const flux: FluxForm = {
+      lag: form.lag,
+      reach: Math.max(2, Math.round(form.reachS / frameS)),
+      ground: Math.max(8, Math.round(form.groundS / frameS)),
+      over: form.over,
+      share: form.share,
+      frameS,
+    };
+    this.flux = new Flux(this.bands.count, flux);
+    this.levels = new Float32Array(this.bands.count);
+  }
+
+  /** Index of the sample after which the next frame can be looked at. */
+  get due(): number {
+    return this.next;
+  }
+
+  look(ring: Float32Array): FluxPeak | null {
+    this.bands.levels(ring, this.next, this.levels);
+    this.next += this.hop;
+    return this.flux.push(this.levels);
+  }
+
+  /** The sample in the middle of the frame that rises most. */
+  sampleOf(peak: FluxPeak): number {
+    // The frames compared lie `lag` apart: what is new has come into the later part of the newer one.
+    return Math.round(peak.frame * this.hop + 0.5 * this.window);
+  }
+
+  middleSampleOf(peak: FluxPeak): number {
+    return Math.round(this.flux.middleOf(peak) * this.hop + 0.5 * this.window);
+  }
+}
+
+interface Found extends Onset {
+  sample: number;
+}
+
+export class Ears {
+  private readonly rate: number;
+  private decided: SoundKind | null;
+  private readonly ring: Float32Array;
+  private readonly high: Float32Array;
+  private readonly struck: Engine | null;
+  private readonly held: Engine | null;
+  private samples = 0;
+  private found = { struck: [] as Found[], held: [] as Found[] };
+  private last = { struck: -Infinity, held: -Infinity };
+  private readonly filter: (value: number) => number;
+  private readonly envelope: Float32Array;
+  private readonly piece: number;
+  private sum = 0;
+  private sustains: number[] = [];
+  private waiting: number[] = [];
+  private open: { onset: Onset; loudest: number } | null = null;
+
+  /** @param kind of the sounds; chosen from the signal where it is left out. */
+  constructor(sampleRateHz: number, kind: SoundKind | null = null) {
+    this.rate = sampleRateHz;
+    this.decided = kind;
+    this.struck = kind === 'sustained' ? null : new Engine(sampleRateHz, STRUCK);
+    this.held = kind === null || kind === 'sustained' ? new Engine(sampleRateHz, HELD) : null;
+    const kept = pow2(2 * Math.max(0.25 * sampleRateHz, 2 * (this.held?.window ?? 0)));
+    this.ring = new Float32Array(kept);
+    this.high = new Float32Array(kept);
+    this.filter = highPass(HIGH_PASS_HZ, sampleRateHz);
+    this.piece = Math.round(PIECE_S * sampleRateHz);
+    this.envelope = new Float32Array(pow2(KEPT_S / PIECE_S));
+  }
+
+  /** What it is heard as; null before that is decided. */
+  get kind(): SoundKind | null {
+    return this.decided;
+  }
+
+  /** Seconds heard so far. */
+  get heardS(): number {
+    return this.samples / this.rate;
+  }
+
+  /** @returns the onsets that these samples settle, in order; while the kind is not decided they are kept. */
+  push(samples: Float32Array): Onset[] {
+    for (let from = 0; from < samples.length;) {
+      const due = Math.min(this.struck?.due ?? Infinity, this.held?.due ?? Infinity);
+      const to = Math.min(samples.length, from + Math.max(1, due - this.samples));
+      this.take(samples, from, to);
+      from = to;
+      if (this.struck && this.samples >= this.struck.due) this.hearStruck(this.struck);
+      if (this.held && this.samples >= this.held.due) this.hearHeld(this.held);
+      if (!this.decided) this.decide(false);
+    }
+    return this.give();
+  }
+
+  /** The sound is over: what is still kept. */
+  end(): Onset[] {
+    // So much silence settles what is under way.
+    const rest = this.push(new Float32Array(Math.round(0.3 * this.rate)));
+    if (!this.decided) this.decide(true);
+    return [...rest, ...this.give()];
+  }
+
+  private take(samples: Float32Array, from: number, to: number): void {
+    const mask = this.ring.length - 1;
+    for (let i = from; i < to; i++) {
+      const value = samples[i];
+      const at = this.samples & mask;
+      this.ring[at] = value;
+      this.high[at] = this.filter(value);
+      this.sum += value * value;
+      if (++this.samples % this.piece === 0) {
+        const index = this.samples / this.piece - 1;
+        this.envelope[index & (this.envelope.length - 1)] = Math.sqrt(this.sum / this.piece);
+        this.sum = 0;
+        this.followSustain(index);
+        this.followEnd(index);
+      }
+    }
+  }
+
+  private hearStruck(engine: Engine): void {
+    const peak = engine.look(this.ring);
+    if (!peak) return;
+    const attack = attackNear(this.high, this.samples, engine.sampleOf(peak), this.rate);
+    if (!attack) return;
+    const clear = attack.riseDb >= RISE.db && peak.rising >= RISE.bands;
+    const overTail = attack.riseDb >= RISE.overTailDb && peak.rising >= RISE.overTailBands;
+    if (!clear && !overTail) return;
+    if (attack.sample - this.last.struck < engine.apartS * this.rate) return;
+    this.last.struck = attack.sample;
+    this.found.struck.push(this.onsetAt(attack.sample, attack.level, peak));
+    if (!this.decided) this.waiting.push(attack.sample);
+  }
+
+  private hearHeld(engine: Engine): void {
+    const peak = engine.look(this.ring);
+    if (!peak) return;
+    const middle = Math.max(0, engine.middleSampleOf(peak));
+    const { sample, riseDb } = footOfSwell(this.ring, this.samples, middle, this.rate);
+    // Noise comes and goes a little; a note that is tied to the one before need not be louder, but is another one clearly.
+    if (riseDb < SWELL.db && peak.flux < SWELL.clearly * peak.threshold) return;
+    if (sample - this.last.held < engine.apartS * this.rate) return;
+    this.last.held = sample;
+    this.found.held.push(this.onsetAt(sample, this.levelAfter(sample), peak));
+    if (!this.decided) this.waiting.push(sample);
+  }
+
+  private onsetAt(sample: number, level: number, { flux, threshold }: FluxPeak): Found {
+    return {
+      sample,
+      timeS: sample / this.rate,
+      strength: Math.min(1, level),
+      confidence: 1 - Math.exp(-(flux / threshold - 0.5)),
+    };
+  }
+
+  private levelAfter(sample: number): number {
+    let level = 0;
+    const mask = this.ring.length - 1;
+    for (let i = sample; i < this.samples; i++) level = Math.max(level, Math.abs(this.ring[i & mask]));
+    return level;
+  }
+
+  /** Of the onsets that are old enough, how much of their level is left. */
+  private followSustain(index: number): void {
+    const mask = this.envelope.length - 1;
+    const first = this.waiting[0];
+    if (first === undefined || index * this.piece < first + SUSTAIN.toS * this.rate) return;
+    this.waiting.shift();
+    const at = (seconds: number) => Math.floor((first + seconds * this.rate) / this.piece);
+    let most = 1e-9;
+    let least = Infinity;
+    for (let i = at(0); i <= at(SUSTAIN.fromS); i++) most = Math.max(most, this.envelope[i & mask]);
+    // The next stroke may come before: it is what is left before it that counts.
+    for (let i = at(SUSTAIN.fromS); i <= at(SUSTAIN.toS); i++)
+      least = Math.min(least, this.envelope[i & mask]);
+    this.sustains.push(20 * Math.log10((least + 1e-9) / most));
+  }
+
+  private followEnd(index: number): void {
+    if (!this.open || this.decided !== 'sustained') return;
+    const level = this.envelope[index & (this.envelope.length - 1)];
+    this.open.loudest = Math.max(this.open.loudest, level);
+    if (level > END_SHARE * this.open.loudest) return;
+    this.open.onset.endS = (index * this.piece) / this.rate;
+    this.open = null;
+  }
+
+  private decide(now: boolean): void {
+    const enough = this.sustains.length >= DECIDES.onsets || this.heardS > DECIDES.seconds;
+    if (!enough && !now) return;
+    const levels = [...this.sustains].sort((a, b) => a - b);
+    const middle = levels[levels.length >> 1] ?? -Infinity;
+    const kept = middle > SUSTAIN.heldDb && this.isWithoutAttack();
+    this.decided = kept ? 'sustained' : middle > SUSTAIN.pluckedDb ? 'plucked' : 'struck';
+    this.waiting = [];
+    this.sustains = [];
+  }
+
+  private isWithoutAttack(): boolean {
+    const { struck, held } = this.found;
+    const attacked = held.filter(({ timeS }) =>
+      struck.some((other) => Math.abs(other.timeS - timeS) < ATTACKED.withinS),
+    );
+    return held.length > 0 && attacked.length < ATTACKED.share * held.length;
+  }
+
+  private give(): Onset[] {
+    if (!this.decided) return [];
+    const which = this.decided === 'sustained' ? 'held' : 'struck';
+    const given = this.found[which].map(({ timeS, strength, confidence }): Onset => ({
+      timeS,
+      strength,
+      confidence,
+    }));
+    this.found = { struck: [], held: [] };
+    if (this.decided === 'sustained' && given.length > 0)
+      this.open = { onset: given[given.length - 1], loudest: 0 };
+    return given;
+  }
+}
+
+/** Second order, Butterworth (R. Bristow-Johnson, Audio EQ Cookbook). */
+function highPass(hz: number, sampleRateHz: number): (value: number) => number {
+  const w = (2 * Math.PI * hz) / sampleRateHz;
+  const alpha = Math.sin(w) / Math.SQRT2;
+  const cos = Math.cos(w);
+  const a0 = 1 + alpha;
+  const [b0, b1] = [(1 + cos) / 2 / a0, -(1 + cos) / a0];
+  const [a1, a2] = [(-2 * cos) / a0, (1 - alpha) / a0];
+  let [x1, x2, y1, y2] = [0, 0, 0, 0];
+  return (x) => {
+    const y = b0 * x + b1 * x1 + b0 * x2 - a1 * y1 - a2 * y2;
+    x2 = x1;
+    x1 = x;
+    y2 = y1;
+    y1 = y;
+    return y;
+  };
+}
+
+/** All of a sound that is there already. */
+export function hear(samples: Float32Array, sampleRateHz: number, kind: SoundKind | null = null) {
+  const ears = new Ears(sampleRateHz, kind);
+  const onsets = [...ears.push(samples), ...ears.end()];
+  return { kind: ears.kind!, onsets: onsets.filter(({ timeS }) => timeS < samples.length / sampleRateHz) };
+}

@@ -1,0 +1,62 @@
+/**
+ * Where a sound that swells begins: two places on the way up, at a fifth and at half of the way, give a line, and its foot is the start.
+ * The level is that of 10 ms around each moment, so that the period of a low note is no swell.
+ */
+const AROUND_S = 0.01;
+const STEP_S = 0.001;
+const BEFORE_S = 0.12;
+const AFTER_S = 0.05;
+const LEAST = 1e-7;
+const LOW = 0.2;
+const HALF = 0.5;
+/** A foot further from the middle of the rise than this is no foot of it. */
+const FARTHEST_S = 0.05;
+
+export interface Swell {
+  /** Index of the sample at the start; the middle where no rise is seen. */
+  sample: number;
+  /** How much the level rises, in dB. */
+  riseDb: number;
+}
+
+/**
+ * @param ring holds the sound, a power of two of samples; `last` is the index after its newest one.
+ * @param middle index of the sample in the middle of the rise.
+ */
+export function footOfSwell(ring: Float32Array, last: number, middle: number, sampleRateHz: number): Swell {
+  const mask = ring.length - 1;
+  const step = Math.max(1, Math.round(STEP_S * sampleRateHz));
+  const around = Math.round(AROUND_S * sampleRateHz);
+  const from = Math.max(around, last - ring.length + around, middle - Math.round(BEFORE_S * sampleRateHz));
+  const to = Math.min(last - around / 2, middle + Math.round(AFTER_S * sampleRateHz));
+  const count = Math.floor((to - from) / step);
+  if (count < 8) return { sample: middle, riseDb: 0 };
+  const level = new Float64Array(count);
+  for (let i = 0; i < count; i++) {
+    let sum = 0;
+    const centre = from + i * step;
+    for (let k = centre - (around >> 1); k < centre + (around >> 1); k++) sum += ring[k & mask] ** 2;
+    level[i] = Math.sqrt(sum / around);
+  }
+  const at = Math.min(count - 1, Math.max(0, Math.round((middle - from) / step)));
+  let top = at;
+  for (let i = at; i < count; i++) if (level[i] > level[top]) top = i;
+  let bottom = at;
+  for (let i = at; i >= 0; i--) if (level[i] < level[bottom]) bottom = i;
+  const crossing = (share: number) => {
+    const wanted = level[bottom] + share * (level[top] - level[bottom]);
+    for (let i = top; i > bottom; i--) {
+      if (level[i - 1] > wanted) continue;
+      const whole = level[i] - level[i - 1];
+      return i - 1 + (whole > 0 ? (wanted - level[i - 1]) / whole : 0);
+    }
+    return bottom;
+  };
+  const [low, half] = [crossing(LOW), crossing(HALF)];
+  const foot = from + step * (low - ((half - low) * LOW) / (HALF - LOW));
+  const isNear = Math.abs(foot - middle) <= FARTHEST_S * sampleRateHz;
+  return {
+    sample: isNear ? Math.max(0, Math.round(foot)) : middle,
+    riseDb: 20 * Math.log10((level[top] + LEAST) / (level[bottom] + LEAST)),
+  };
+}
