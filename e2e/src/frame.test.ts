@@ -65,8 +65,18 @@ it('Ctrl+K goes to a plan, a player or a screen by its name', async () => {
     await browser.control('k');
     await browser.find('combobox', '^Go to');
     await browser.keys(text);
-    await browser.until(async () => (await browser.all('option')).length > 0, `something called ${text}`);
+    // What Enter takes: the field names it.
+    await browser.until(
+      () =>
+        browser.script<boolean>(
+          `const chosen = document.getElementById(document.activeElement.getAttribute('aria-activedescendant'));
+           return chosen !== null && chosen.textContent.toLowerCase().includes(arguments[0].toLowerCase());`,
+          text,
+        ),
+      `something called ${text}`,
+    );
     await browser.press('Enter');
+    await browser.until(async () => (await browser.all('dialog')).length === 0, 'the dialog to close');
   };
   await browser.goto(app.url);
   await browser.see(/choose another click/);

@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import Dialog from '@mui/material/Dialog';
 import DialogContent from '@mui/material/DialogContent';
 import TextField from '@mui/material/TextField';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { logAt, planAt, sheetAt, takeAt } from '../addresses/addresses.ts';
 import { useLatestTakes, usePlans, usePlayers } from '../data/hooks.ts';
@@ -69,10 +69,20 @@ function useTargets(): Target[] {
 export default function GoTo({ onClose }: { onClose(): void }) {
   const navigate = useNavigate();
   const targets = useTargets();
+  // The trap of the dialog would take the focus from the field again, and give it back to where it was: both are done here.
+  const [before] = useState(() => document.activeElement);
+  const leave = () => {
+    onClose();
+    requestAnimationFrame(() => {
+      if (before instanceof HTMLElement) before.focus({ preventScroll: true });
+    });
+  };
   return (
     <Dialog
       open
-      onClose={onClose}
+      disableAutoFocus
+      disableRestoreFocus
+      onClose={leave}
       fullWidth
       aria-label="Go to"
       slotProps={{ paper: { sx: { alignSelf: 'flex-start', mt: { xs: 2, md: 10 } } } }}
