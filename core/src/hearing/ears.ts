@@ -18,7 +18,7 @@ export interface Onset {
   strength: number;
   /** 0 to 1: how far it stands over what it had to pass. */
   confidence: number;
-  /** Of a held sound, where its end could be told. */
+  /** Of a held sound, once its end has been told: later than the onset itself. */
   endS?: number;
 }
 
@@ -43,6 +43,7 @@ const HELD = {
   apartS: 0.16,
 } as const;
 const HIGH_PASS_HZ = 200;
+const BEGINS_WITH_S = 0.08;
 /** A stroke raises the energy by so much, and so many of the bands; over a ringing tail less where nearly all rise. */
 const RISE = { db: 6, bands: 0.3, overTailDb: 4, overTailBands: 0.55 } as const;
 /** A held sound swells by so much, or its bands change by so many times what is asked. */
@@ -51,6 +52,8 @@ const SWELL = { db: 3, clearly: 2 } as const;
 const SUSTAIN = { fromS: 0.06, toS: 0.18, heldDb: -9, pluckedDb: -26 } as const;
 /** Where so many of the held onsets have an attack, so near, they were not bowed or blown. */
 const ATTACKED = { share: 0.5, withinS: 0.04 } as const;
+/** Of a stroke so much of its level is there so soon, of what comes within the longer time. */
+const ABRUPT = { soonS: 0.004, laterS: 0.02, share: 0.6 } as const;
 /** So many onsets, or so many seconds, decide the kind. */
 const DECIDES = { onsets: 10, seconds: 8 } as const;
 /** A held sound ends where it has fallen so far below its loudest. */
@@ -112,8 +115,11 @@ class Engine {
   }
 }
 
-interface Found extends Onset {
+type Way = 'struck' | 'held';
+/** What is left of a sound is looked at when it is old enough. */
+interface Waiting {
   sample: number;
+  way: Way;
 }
 
 export class Ears {
@@ -121,17 +127,19 @@ export class Ears {
   private decided: SoundKind | null;
   private readonly ring: Float32Array;
   private readonly high: Float32Array;
-  private readonly struck: Engine | null;
-  private readonly held: Engine | null;
+  private struck: Engine | null;
+  private held: Engine | null;
   private samples = 0;
-  private found = { struck: [] as Found[], held: [] as Found[] };
+  private found: Record<Way, Onset[]> = { struck: [], held: [] };
   private last = { struck: -Infinity, held: -Infinity };
   private readonly filter: (value: number) => number;
   private readonly envelope: Float32Array;
   private readonly piece: number;
   private sum = 0;
-  private sustains: number[] = [];
-  private waiting: number[] = [];
+  private sustains: Record<Way, number[]> = { struck: [], held: [] };
+  private waiting: Waiting[] = [];
+  /** When strokes began that were there at once; as long as the kind is not decided. */
+  private abruptS: number[] = [];
   private open: { onset: Onset; loudest: number } | null = null;
 
   /** @param kind of the sounds; chosen from the signal where it is left out. */
@@ -209,7 +217,9 @@ export class Ears {
     if (attack.sample - this.last.struck < engine.apartS * this.rate) return;
     this.last.struck = attack.sample;
     this.found.struck.push(this.onsetAt(attack.sample, attack.level, peak));
-    if (!this.decided) this.waiting.push(attack.sample);
+    if (this.decided) return;
+    this.waiting.push({ sample: attack.sample, way: 'struck' });
+    if (this.isAbrupt(attack.sample)) this.abruptS.push(attack.sample / this.rate);
   }
 
   private hearHeld(engine: Engine): void {
@@ -220,14 +230,17 @@ export class Ears {
     // Noise comes and goes a little; a note that is tied to the one before need not be louder, but is another one clearly.
     if (riseDb < SWELL.db && peak.flux < SWELL.clearly * peak.threshold) return;
     if (sample - this.last.held < engine.apartS * this.rate) return;
+    // What is there from the first moment on has no beginning that could be heard.
+    if (sample < BEGINS_WITH_S * this.rate) return;
     this.last.held = sample;
-    this.found.held.push(this.onsetAt(sample, this.levelAfter(sample), peak));
-    if (!this.decided) this.waiting.push(sample);
+    const onset = this.onsetAt(sample, this.levelAfter(sample), peak);
+    this.found.held.push(onset);
+    this.open = { onset, loudest: 0 };
+    if (!this.decided) this.waiting.push({ sample, way: 'held' });
   }
 
-  private onsetAt(sample: number, level: number, { flux, threshold }: FluxPeak): Found {
+  private onsetAt(sample: number, level: number, { flux, threshold }: FluxPeak): Onset {
     return {
-      sample,
       timeS: sample / this.rate,
       strength: Math.min(1, level),
       confidence: 1 - Math.exp(-(flux / threshold - 0.5)),
@@ -244,9 +257,9 @@ export class Ears {
   /** Of the onsets that are old enough, how much of their level is left. */
   private followSustain(index: number): void {
     const mask = this.envelope.length - 1;
-    const first = this.waiting[0];
-    if (first === undefined || index * this.piece < first + SUSTAIN.toS * this.rate) return;
-    this.waiting.shift();
+    const oldest = this.waiting[0];
+    if (!oldest || index * this.piece < oldest.sample + SUSTAIN.toS * this.rate) return;
+    const { sample: first, way } = this.waiting.shift()!;
     const at = (seconds: number) => Math.floor((first + seconds * this.rate) / this.piece);
     let most = 1e-9;
     let least = Infinity;
@@ -254,11 +267,11 @@ export class Ears {
     // The next stroke may come before: it is what is left before it that counts.
     for (let i = at(SUSTAIN.fromS); i <= at(SUSTAIN.toS); i++)
       least = Math.min(least, this.envelope[i & mask]);
-    this.sustains.push(20 * Math.log10((least + 1e-9) / most));
+    this.sustains[way].push(20 * Math.log10((least + 1e-9) / most));
   }
 
   private followEnd(index: number): void {
-    if (!this.open || this.decided !== 'sustained') return;
+    if (!this.open) return;
     const level = this.envelope[index & (this.envelope.length - 1)];
     this.open.loudest = Math.max(this.open.loudest, level);
     if (level > END_SHARE * this.open.loudest) return;
@@ -267,37 +280,48 @@ export class Ears {
   }
 
   private decide(now: boolean): void {
-    const enough = this.sustains.length >= DECIDES.onsets || this.heardS > DECIDES.seconds;
+    const { struck, held } = this.sustains;
+    const enough = Math.max(struck.length, held.length) >= DECIDES.onsets || this.heardS > DECIDES.seconds;
     if (!enough && !now) return;
-    const levels = [...this.sustains].sort((a, b) => a - b);
-    const middle = levels[levels.length >> 1] ?? -Infinity;
-    const kept = middle > SUSTAIN.heldDb && this.isWithoutAttack();
-    this.decided = kept ? 'sustained' : middle > SUSTAIN.pluckedDb ? 'plucked' : 'struck';
+    const isHeld = middleOf(held) > SUSTAIN.heldDb && this.isWithoutAttack();
+    this.decided = isHeld ? 'sustained' : middleOf(struck) > SUSTAIN.pluckedDb ? 'plucked' : 'struck';
+    if (isHeld) this.struck = null;
+    else this.held = this.open = null;
     this.waiting = [];
-    this.sustains = [];
+    this.sustains = { struck: [], held: [] };
+    this.abruptS = [];
+  }
+
+  /** A stroke is there at once; what swells is not. */
+  private isAbrupt(sample: number): boolean {
+    const most = (seconds: number) => {
+      let level = 0;
+      const to = Math.min(this.samples, sample + seconds * this.rate);
+      for (let i = sample; i < to; i++)
+        level = Math.max(level, Math.abs(this.high[i & (this.high.length - 1)]));
+      return level;
+    };
+    return most(ABRUPT.soonS) >= ABRUPT.share * most(ABRUPT.laterS);
   }
 
   private isWithoutAttack(): boolean {
-    const { struck, held } = this.found;
+    const { held } = this.found;
     const attacked = held.filter(({ timeS }) =>
-      struck.some((other) => Math.abs(other.timeS - timeS) < ATTACKED.withinS),
+      this.abruptS.some((other) => Math.abs(other - timeS) < ATTACKED.withinS),
     );
     return held.length > 0 && attacked.length < ATTACKED.share * held.length;
   }
 
   private give(): Onset[] {
     if (!this.decided) return [];
-    const which = this.decided === 'sustained' ? 'held' : 'struck';
-    const given = this.found[which].map(({ timeS, strength, confidence }): Onset => ({
-      timeS,
-      strength,
-      confidence,
-    }));
+    const given = this.found[this.decided === 'sustained' ? 'held' : 'struck'];
     this.found = { struck: [], held: [] };
-    if (this.decided === 'sustained' && given.length > 0)
-      this.open = { onset: given[given.length - 1], loudest: 0 };
     return given;
   }
+}
+
+function middleOf(values: readonly number[]): number {
+  return values.toSorted((a, b) => a - b)[values.length >> 1] ?? -Infinity;
 }
 
 /** Second order, Butterworth (R. Bristow-Johnson, Audio EQ Cookbook). */

@@ -1,0 +1,134 @@
+import {
+  type StrokeKind,
+  type Stroke,
+  chance,
+  playedStrokes,
+  recordingOf,
+  scored,
+} from '../testing/recordings.ts';
+import { Ears, type SoundKind, hear } from './index.ts';
+
+const RATE = 48_000;
+const times = (onsets: readonly { timeS: number }[]) => onsets.map(({ timeS }) => timeS);
+const truthOf = (strokes: readonly Stroke[]) => strokes.map(({ timeS }) => timeS);
+
+/** How well a seeded recording is heard, within so much. */
+function heard(
+  kind: StrokeKind,
+  apartS: number,
+  { noiseDb = -55, spreadDb = 10, seed = 1, rate = RATE, count = 50 } = {},
+) {
+  const strokes = playedStrokes(count, apartS, seed, { spreadDb });
+  const found = hear(recordingOf(strokes, kind, { noiseDb, seed, rate }), rate);
+  return { ...scored(times(found.onsets), truthOf(strokes), 0.025), kind: found.kind };
+}
+
+describe('struck sounds, chosen by the ears themselves', () => {
+  const cases: [StrokeKind, number, number, number][] = [
+    ['clap', 0.5, -60, 6],
+    ['clap', 0.15, -40, 20],
+    ['wood', 0.25, -50, 12],
+    ['drum', 0.3, -60, 6],
+    ['muted', 0.2, -45, 12],
+  ];
+  it.each(cases)(
+    '%s every %f s, noise at %i dB, %i dB of dynamics: all, and to a tenth of a millisecond',
+    (kind, apartS, noiseDb, spreadDb) => {
+      const { f, missed, extra, medianErrorS } = heard(kind, apartS, { noiseDb, spreadDb });
+      expect({ f, missed, extra }).toEqual({ f: 1, missed: 0, extra: 0 });
+      expect(medianErrorS).toBeLessThan(1e-4);
+    },
+  );
+
+  it.each([8000, 22_050, 44_100, 96_000])('at %i samples a second too', (rate) => {
+    const { f, medianErrorS } = heard('clap', 0.4, { rate, count: 30 });
+    expect(f).toBeGreaterThan(0.98);
+    expect(medianErrorS).toBeLessThan(rate < 16_000 ? 1e-3 : 2e-4);
+  });
+
+  it('soft claps, 30 dB under a loud one, are found', () => {
+    const strokes = Array.from({ length: 40 }, (_, i) => ({
+      timeS: 0.5 + 0.4 * i,
+      db: i % 4 === 0 ? 0 : -30,
+    }));
+    const found = hear(recordingOf(strokes, 'clap', { noiseDb: -65 }), RATE);
+    expect(scored(times(found.onsets), truthOf(strokes), 0.01)).toMatchObject({ missed: 0, extra: 0 });
+  });
+
+  it('the volume of the recording changes nothing', () => {
+    const strokes = playedStrokes(30, 0.3, 4);
+    const loud = recordingOf(strokes, 'wood', { noiseDb: -50 });
+    const soft = loud.map((value) => value / 50);
+    expect(times(hear(soft, RATE).onsets)).toEqual(
+      times(hear(loud, RATE).onsets).map((time) => expect.closeTo(time, 3)),
+    );
+  });
+});
+
+describe('bowed and blown tones, which have no attack', () => {
+  it.each(['bowed', 'blown'] as const)('%s: heard as sustained, where they begin to swell', (kind) => {
+    for (const apartS of [0.5, 0.3]) {
+      const result = heard(kind, apartS, { spreadDb: 6 });
+      expect(result).toMatchObject({ kind: 'sustained', missed: 0, extra: 0 });
+      expect(result.medianErrorS).toBeLessThan(0.004);
+    }
+  });
+
+  it('their ends are told where they are told apart', () => {
+    const strokes = Array.from({ length: 12 }, (_, i) => ({ timeS: 0.5 + 0.8 * i, db: 0 }));
+    const { onsets } = hear(recordingOf(strokes, 'blown', { noiseDb: -60 }), RATE, 'sustained');
+    // Each sounds for 92 % of the way to the next.
+    const ends = onsets
+      .slice(0, -1)
+      .flatMap(({ endS }, i) => (endS === undefined ? [] : [endS - strokes[i].timeS]));
+    expect(ends.length).toBeGreaterThan(8);
+    for (const length of ends) expect(length).toBeCloseTo(0.736, 1);
+  });
+});
+
+describe('as it comes', () => {
+  const strokes = playedStrokes(24, 0.35, 9);
+  const sound = recordingOf(strokes, 'clap');
+  const inPieces = (piece: number, kind: SoundKind | null) => {
+    const ears = new Ears(RATE, kind);
+    const onsets = [];
+    for (let at = 0; at < sound.length; at += piece)
+      onsets.push(...ears.push(sound.subarray(at, at + piece)));
+    return [...onsets, ...ears.end()].filter(({ timeS }) => timeS < sound.length / RATE);
+  };
+
+  it.each([64, 128, 1000, 48_000])('in pieces of %i samples it is heard as in one', (piece) => {
+    expect(inPieces(piece, 'struck')).toEqual(hear(sound, RATE, 'struck').onsets);
+    expect(inPieces(piece, null)).toEqual(hear(sound, RATE).onsets);
+  });
+
+  it('a stroke is told of at most 50 ms after it', () => {
+    const ears = new Ears(RATE, 'struck');
+    const late: number[] = [];
+    for (let at = 0; at < sound.length; at += 128)
+      for (const { timeS } of ears.push(sound.subarray(at, at + 128))) late.push(ears.heardS - timeS);
+    expect(late.length).toBe(strokes.length);
+    expect(Math.max(...late)).toBeLessThan(0.05);
+  });
+});
+
+describe('nothing is made up', () => {
+  const noise = (seconds: number, level: number) => {
+    const random = chance(7);
+    return Float32Array.from({ length: seconds * RATE }, () => level * (2 * random() - 1));
+  };
+  it.each([
+    ['silence', new Float32Array(10 * RATE)],
+    ['steady noise', noise(10, 0.05)],
+    [
+      'a steady tone',
+      Float32Array.from({ length: 10 * RATE }, (_, i) => 0.3 * Math.sin(i / 20) * Math.min(1, i / 20_000)),
+    ],
+  ])('in %s at most the beginning is heard', (_, samples) => {
+    expect(hear(samples, RATE).onsets.filter(({ timeS }) => timeS > 0.6)).toEqual([]);
+  });
+
+  it('no sound at all has no onsets', () => {
+    expect(hear(new Float32Array(0), RATE).onsets).toEqual([]);
+  });
+});
