@@ -19,3 +19,11 @@ describe('configuration', () => {
     expect(() => readConfig({ PORT }, [])).toThrow(/PORT is ".*"; it must be a whole number/);
   });
 });
+
+it('how large a recording may be is a number of MB; anything else is refused by name', () => {
+  expect(readConfig({}, []).mostSoundBytes).toBe(512 * 1024 * 1024);
+  expect(readConfig({ FELDSPAR_MOST_SOUND_MB: '8' }, []).mostSoundBytes).toBe(8 * 1024 * 1024);
+  expect(() => readConfig({ FELDSPAR_MOST_SOUND_MB: 'all' }, [])).toThrow(
+    /FELDSPAR_MOST_SOUND_MB.*1 to 65536/,
+  );
+});

@@ -4,6 +4,7 @@ import type { AddressInfo } from 'node:net';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { createApp } from './app.ts';
+import { HEAR_LIMITS, hearInThreads } from './compute/hear.ts';
 import { computeInThreads } from './compute/measure.ts';
 import { type Config, readConfig } from './config.ts';
 import { makeDemo } from './demo/demo.ts';
@@ -62,6 +63,7 @@ async function fillDemo(studio: Studio): Promise<void> {
 async function answer(studio: Studio, config: Config, log: pino.Logger, ending: AbortSignal): Promise<void> {
   const app = createApp({
     ...studio,
+    hear: hearInThreads({ ...HEAR_LIMITS, bytes: config.mostSoundBytes }),
     version: VERSION,
     log,
     developmentOrigin: config.developmentOrigin,

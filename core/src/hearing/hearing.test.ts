@@ -1,11 +1,5 @@
-import {
-  type StrokeKind,
-  type Stroke,
-  chance,
-  playedStrokes,
-  recordingOf,
-  scored,
-} from '../testing/recordings.ts';
+import { type Stroke, type StrokeKind, chance, playedStrokes, recordingOf } from '../players/index.ts';
+import { scored } from '../testing/scored.ts';
 import { Ears, type SoundKind, hear } from './index.ts';
 
 const RATE = 48_000;

@@ -1,1 +1,2 @@
 export * from './simulate.ts';
+export * from './recording.ts';

@@ -1,6 +1,7 @@
 /** What the server answers, as schemas: the one place that says how lists and documents look on the wire. */
 import { z } from 'zod';
 import { planSchema, saidTempoSchema, tempoSchema } from '../plan/index.ts';
+import { SOUND_KINDS } from '../hearing/index.ts';
 import { TAKE_INPUTS, takeSummarySchema } from '../take/index.ts';
 import { reportSchema } from '../timing/index.ts';
 
@@ -114,6 +115,27 @@ export const remeasuringSchema = z.object({
   failed: z.number().int(),
 });
 export type Remeasuring = z.infer<typeof remeasuringSchema>;
+
+/** What was heard in a recording. */
+export const heardSchema = z.object({
+  sampleRateHz: z.number().int(),
+  durationS: z.number(),
+  /** What the sounds were heard as. */
+  kind: z.enum(SOUND_KINDS),
+  onsets: z.array(
+    z.object({
+      /** From the first sample. */
+      timeS: z.number(),
+      /** Largest level of the attack, 0 to 1. */
+      strength: z.number(),
+      /** 0 to 1: how far it stands over what it had to pass. */
+      confidence: z.number(),
+      /** Of a held sound, where its end could be told. */
+      endS: z.number().optional(),
+    }),
+  ),
+});
+export type Heard = z.infer<typeof heardSchema>;
 
 /** Errors (RFC 9457). */
 export const problemSchema = z.object({

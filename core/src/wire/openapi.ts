@@ -52,6 +52,7 @@ function schemaOf(schema: z.ZodType, components: Json): Json {
 const bare = (schema: Json): Json =>
   Object.fromEntries(Object.entries(schema).filter(([key]) => !['$defs', '$schema', 'id'].includes(key)));
 
+const BYTES = { type: 'string', format: 'binary' };
 const json = (schema: Json, type = 'application/json') => ({ content: { [type]: { schema } } });
 
 function operationOf(name: string, route: Route, components: Json): Json {
@@ -82,6 +83,7 @@ function operationOf(name: string, route: Route, components: Json): Json {
     operationId: operationId(name),
     ...(parameters.length > 0 ? { parameters } : {}),
     ...(route.body ? { requestBody: { required: true, ...json(schemaOf(route.body, components)) } } : {}),
+    ...(route.sound ? { requestBody: { required: true, ...json(BYTES, 'audio/wav') } } : {}),
     responses: {
       [route.answer ? 200 : 204]: answered,
       ...(route.created ? { 201: { ...answered, description: 'Made.' } } : {}),

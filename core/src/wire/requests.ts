@@ -1,5 +1,6 @@
 /** What the server is asked, as schemas with their limits. */
 import { z } from 'zod';
+import { SOUND_KINDS } from '../hearing/index.ts';
 import { planSchema, saidTempoSchema } from '../plan/index.ts';
 import { hitSchema, judgingSchema } from '../timing/index.ts';
 
@@ -26,6 +27,11 @@ export const plansQuery = z.object({ cursor, limit: limit(PAGE.most) });
 export const revisionQuery = z.object({ revision: z.coerce.number().int().min(0).max(1e9).optional() });
 
 export const holdsQuery = z.object({ player });
+
+/** What the sounds are; chosen from the signal where it is left out. */
+export const onsetsQuery = z.object({
+  kind: z.enum(SOUND_KINDS, `kind must be one of ${SOUND_KINDS.join(', ')}`).optional(),
+});
 
 /** The parts of a take that may change; what is left out stays. */
 const changeable = {

@@ -8,6 +8,7 @@ import { takeSchema } from '../take/index.ts';
 import { saidReportSchema } from '../words/index.ts';
 import {
   binSchema,
+  heardSchema,
   holdGroupSchema,
   pageOf,
   planItemSchema,
@@ -19,6 +20,7 @@ import {
 import {
   holdsQuery,
   mergeSchema,
+  onsetsQuery,
   plansQuery,
   playerSaidSchema,
   reportRequestSchema,
@@ -38,6 +40,8 @@ export interface Route {
   does: string;
   query?: z.ZodObject;
   body?: z.ZodType;
+  /** The body is a recording (audio/wav), read as it comes; its size is set by the server. */
+  sound?: true;
   /** How large the body may be. */
   bytes?: number;
   /** Null where nothing is answered (204). */
@@ -45,7 +49,7 @@ export interface Route {
   /** Beside 200, where something new may be made. */
   created?: true;
   /** Which refusals are its own; those that any route may answer are not named. */
-  refuses?: Partial<Record<404 | 409 | 410 | 422, string>>;
+  refuses?: Partial<Record<404 | 409 | 410 | 413 | 415 | 422, string>>;
 }
 
 const idAnswer = z.object({ id: z.uuid() });
@@ -154,6 +158,17 @@ export const ROUTES = {
     bytes: 16 * MB,
     answer: saidReportSchema,
     refuses: { 422: 'It has errors, or is too much to compute.' },
+  },
+  'POST /onsets': {
+    does: 'Hear the onsets of a recording; nothing is stored.',
+    query: onsetsQuery,
+    sound: true,
+    answer: heardSchema,
+    refuses: {
+      413: 'The recording is too large.',
+      415: 'It is not sent as audio/wav.',
+      422: 'It cannot be read.',
+    },
   },
 } as const satisfies Record<string, Route>;
 

@@ -155,6 +155,7 @@ const path = fc.oneof(
           '/api/bin',
           '/api/health',
           '/api/remeasuring',
+          '/api/onsets',
           '/',
           '/assets/x.js',
         ),

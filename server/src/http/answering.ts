@@ -9,7 +9,7 @@ import {
   partsOf,
 } from '@feldspar/core/wire';
 import { Router } from '@koa/router';
-import { readBody, readId } from './body.ts';
+import { readBody, readId, readSound } from './body.ts';
 
 /** What a route's function is given, checked. */
 export interface Asked<Name extends RouteName> {
@@ -17,6 +17,8 @@ export interface Asked<Name extends RouteName> {
   id: string;
   query: QueryOf<Name>;
   body: BodyOf<Name>;
+  /** The recording that is sent, as it comes. @throws Problem 415 for another media type */
+  sound(): AsyncIterable<Uint8Array>;
   /** Says that something new was made: 201. */
   made(): void;
 }
@@ -39,6 +41,7 @@ export function routerOf(answers: Answers, strict = false): Router {
         id: path.includes(':id') ? readId(ctx) : '',
         query: route.query?.parse(ctx.query),
         body: route.body ? readBody(ctx, route.body) : undefined,
+        sound: () => readSound(ctx),
         made: () => (ctx.status = 201),
       };
       ctx.status = route.answer ? 200 : 204;

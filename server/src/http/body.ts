@@ -63,6 +63,13 @@ export function readBody<Schema extends z.ZodType>(ctx: Context, schema: Schema)
   return schema.parse(ctx.request.body);
 }
 
+/** @throws Problem 415 for another media type. */
+export function readSound(ctx: Context): AsyncIterable<Uint8Array> {
+  if (!ctx.is('audio/wav', 'audio/x-wav', 'audio/wave', 'audio/vnd.wave'))
+    throw new Problem(415, 'No WAV', 'Send the recording as audio/wav.');
+  return ctx.req;
+}
+
 const uuid = z.uuid();
 
 /** The `:id` of the address. @throws Problem 400 when it is no UUID. */

@@ -1,4 +1,5 @@
 /** Errors as problem details (RFC 9457). A stack trace never leaves the server. */
+import { WavProblem } from '@feldspar/core/formats';
 import { MOST_PROBLEMS, PlanError, fieldProblems, type FieldProblem } from '@feldspar/core/plan';
 import type { Context, Next } from 'koa';
 import type { Logger } from 'pino';
@@ -61,6 +62,7 @@ function asProblem(error: unknown): Problem {
   if (error instanceof Problem) return error;
   if (error instanceof z.ZodError) return invalid(fieldProblems(error));
   if (error instanceof PlanError) return invalid(error.problems);
+  if (error instanceof WavProblem) return new Problem(422, 'No sound that can be read', error.message);
   if (error instanceof TooMuch) {
     return new Problem(
       422,

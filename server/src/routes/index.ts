@@ -1,6 +1,7 @@
 /** All routes under /api: what each does, once the table of `core/wire` has checked what was asked. */
 import { said } from '@feldspar/core/words';
 import type { Router } from '@koa/router';
+import type { Hear } from '../compute/hear.ts';
 import type { Measure } from '../compute/measure.ts';
 import { routerOf } from '../http/answering.ts';
 import { Problem } from '../http/problem.ts';
@@ -19,6 +20,7 @@ export interface Services {
   bin: BinStore;
   remeasuring: Remeasuring;
   measure: Measure;
+  hear: Hear;
   version: string;
   /** In tests: answers are held against the table too. */
   strict?: boolean;
@@ -28,7 +30,7 @@ export interface Services {
 const whole = <Item>(items: Item[]) => ({ items, nextCursor: null });
 
 export function apiRoutes(services: Services): Router {
-  const { takes, plans, players, holds, bin, remeasuring, measure, version, strict } = services;
+  const { takes, plans, players, holds, bin, remeasuring, measure, hear, version, strict } = services;
   return routerOf(
     {
       'GET /health': () => ({ status: 'ok', version }),
@@ -75,6 +77,7 @@ export function apiRoutes(services: Services): Router {
         return undefined;
       },
 
+      'POST /onsets': ({ sound, query: { kind } }) => hear(sound(), kind ?? null),
       'POST /reports': async ({ body }) => {
         const { report } = await measure({ ...body, clock: null, stoppedAtS: null });
         return said(report);

@@ -6,14 +6,19 @@ import { pino } from 'pino';
 import supertest from 'supertest';
 import { createApp } from '../app.ts';
 import { computeHere } from '../compute/measure.ts';
+import { HEAR_LIMITS, hearHere } from '../compute/hear.ts';
 import { openStudio } from '../studio.ts';
 
 export const newFolder = () => mkdtempSync(join(tmpdir(), 'feldspar-'));
+
+/** Small, so that a test reaches it. */
+export const MOST_SOUND = 2_000_000;
 
 export async function startService(folder = newFolder(), compute = computeHere()) {
   const studio = await openStudio(folder, compute);
   const app = createApp({
     ...studio,
+    hear: hearHere({ ...HEAR_LIMITS, bytes: MOST_SOUND }),
     version: 'test',
     strict: true,
     log: pino({ level: 'silent' }),

@@ -1,6 +1,6 @@
 /**
- * Sounds with exact truth, for the ears: seeded strokes of several kinds at given times, in noise. Nothing is recorded; the same numbers
- * make the same sound everywhere.
+ * A simulated recording: the stand-in for a player before a microphone. Seeded strokes of several kinds at given times, in the noise of a
+ * room, so that the truth is known exactly. Nothing is recorded; the same numbers make the same sound everywhere.
  */
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
@@ -19,8 +19,8 @@ export function chance(seed: number): () => number {
   return () => uniformFloat64(generator);
 }
 
-/** About normal, from twelve evenly spread ones. */
-const normal = (random: () => number) => Array.from({ length: 12 }, random).reduce((a, b) => a + b, -6);
+/** Evenly spread noise of the level 1. */
+const noise = (random: () => number) => Math.sqrt(3) * (2 * random() - 1);
 
 /** One stroke at full level: its first sample is the physical start of the sound. */
 export function strokeSound(
@@ -33,20 +33,20 @@ export function strokeSound(
   const each = (value: (t: number, i: number) => number) => {
     for (let i = 0; i < samples.length; i++) samples[i] = value(i / rate, i);
   };
-  if (kind === 'clap') each((t) => 0.7 * normal(random) * 0.4 * Math.exp(-t / 0.012));
+  if (kind === 'clap') each((t) => 0.7 * noise(random) * 0.4 * Math.exp(-t / 0.012));
   else if (kind === 'wood') {
     const hz = 900 + 300 * random();
     each(
       (t) =>
         0.8 * Math.sin(2 * Math.PI * hz * t) * Math.exp(-t / 0.015) +
-        0.2 * normal(random) * Math.exp(-t / 0.002),
+        0.2 * noise(random) * Math.exp(-t / 0.002),
     );
   } else if (kind === 'drum') {
     const hz = 90 + 30 * random();
     each(
       (t) =>
         0.7 * Math.sin(2 * Math.PI * (hz * t + 2 * (1 - Math.exp(-t / 0.02)))) * Math.exp(-t / 0.09) +
-        0.25 * normal(random) * Math.exp(-t / 0.006),
+        0.25 * noise(random) * Math.exp(-t / 0.006),
     );
   } else if (kind === 'plucked' || kind === 'muted')
     pluck(samples, rate, kind === 'muted' ? 0.9 : 0.996, random);
@@ -85,8 +85,8 @@ export function recordingOf(
   const random = chance(seed);
   const last = strokes.at(-1)?.timeS ?? 0;
   const samples = new Float32Array(Math.round((last + tailS) * rate));
-  const noise = 10 ** (noiseDb / 20);
-  for (let i = 0; i < samples.length; i++) samples[i] = noise * normal(random);
+  const room = 10 ** (noiseDb / 20);
+  for (let i = 0; i < samples.length; i++) samples[i] = room * noise(random);
   const isLong = kind === 'bowed' || kind === 'blown';
   strokes.forEach(({ timeS, db }, i) => {
     const next = strokes[i + 1]?.timeS ?? timeS + 0.5;
@@ -115,26 +115,4 @@ export function playedStrokes(
     timeS: 0.5 + i * apartS + jitterS * (2 * random() - 1),
     db: -spreadDb * random(),
   }));
-}
-
-/**
- * Found and true times matched one to one within a tolerance, each true one with the nearest that is left.
- * (F-measure as in the evaluation of onset detection, MIREX; Raffel et al., mir_eval, ISMIR 2014.)
- */
-export function scored(found: readonly number[], truth: readonly number[], toleranceS: number) {
-  const errors: number[] = [];
-  let next = 0;
-  for (const time of truth) {
-    while (next < found.length && found[next] < time - toleranceS) next++;
-    if (next < found.length && Math.abs(found[next] - time) <= toleranceS) errors.push(found[next++] - time);
-  }
-  const hits = errors.length;
-  const sorted = errors.map(Math.abs).sort((a, b) => a - b);
-  return {
-    f: (2 * hits) / (found.length + truth.length),
-    missed: truth.length - hits,
-    extra: found.length - hits,
-    medianErrorS: sorted[sorted.length >> 1] ?? NaN,
-    meanErrorS: errors.reduce((a, b) => a + b, 0) / Math.max(1, hits),
-  };
 }
