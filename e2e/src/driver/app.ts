@@ -50,7 +50,11 @@ export class App {
       child.stdout.on('data', (text: Buffer) => {
         if (text.toString().includes('Feldspar is at')) resolve();
       });
-      child.on('exit', (code) => reject(new Error(`the server ended with ${code} before it listened`)));
+      child.on('exit', (code, signal) => {
+        reject(new Error(`the server ended with ${code} before it listened`));
+        // Whoever ends it takes this away first; what is told here nobody asked for.
+        console.error(`The server at port ${this.port} ended by itself: code ${code}, signal ${signal}.`);
+      });
     });
   }
 
