@@ -3,7 +3,7 @@
  * own levels. State lies in typed arrays; memory does not grow with the sound. An onset is told of at most 50 ms after it.
  */
 import { Bands } from './bands.ts';
-import { attackNear } from './attack.ts';
+import { type Attack, attackNear } from './attack.ts';
 import { Flux, type FluxForm, type FluxPeak } from './flux.ts';
 import { footOfSwell } from './swell.ts';
 
@@ -44,8 +44,10 @@ const HELD = {
 } as const;
 const HIGH_PASS_HZ = 200;
 const BEGINS_WITH_S = 0.08;
-/** A stroke raises the energy by so much, and so many of the bands; over a ringing tail less where nearly all rise. */
-const RISE = { db: 6, bands: 0.3, overTailDb: 4, overTailBands: 0.55 } as const;
+/** A stroke raises the energy by so much, and so many of the bands. */
+const RISE = { db: 6, bands: 0.3 } as const;
+/** Over a ringing tail it is heard where the tail has died away first: high up, by so much. */
+const OVER_TAIL = { hz: 3000, db: 4, bands: 0.2 } as const;
 /** A held sound swells by so much, or its bands change by so many times what is asked. */
 const SWELL = { db: 3, clearly: 2 } as const;
 /** What is left of a sound between these times after its onset, at the least: of a held one nearly all, of a struck one next to nothing. */
@@ -53,7 +55,7 @@ const SUSTAIN = { fromS: 0.06, toS: 0.18, heldDb: -9, pluckedDb: -26 } as const;
 /** Where so many of the held onsets have an attack, so near, they were not bowed or blown. */
 const ATTACKED = { share: 0.5, withinS: 0.04 } as const;
 /** Of a stroke so much of its level is there so soon, of what comes within the longer time. */
-const ABRUPT = { soonS: 0.004, laterS: 0.02, share: 0.6 } as const;
+const ABRUPT = { soonS: 0.004, laterS: 0.02, share: 0.6, before: 0.5 } as const;
 /** So many onsets, or so many seconds, decide the kind. */
 const DECIDES = { onsets: 10, seconds: 8 } as const;
 /** A held sound ends where it has fallen so far below its loudest. */
@@ -127,12 +129,14 @@ export class Ears {
   private decided: SoundKind | null;
   private readonly ring: Float32Array;
   private readonly high: Float32Array;
+  private readonly higher: Float32Array;
   private struck: Engine | null;
   private held: Engine | null;
   private samples = 0;
   private found: Record<Way, Onset[]> = { struck: [], held: [] };
   private last = { struck: -Infinity, held: -Infinity };
   private readonly filter: (value: number) => number;
+  private readonly filterHigher: (value: number) => number;
   private readonly envelope: Float32Array;
   private readonly piece: number;
   private sum = 0;
@@ -151,7 +155,9 @@ export class Ears {
     const kept = pow2(2 * Math.max(0.25 * sampleRateHz, 2 * (this.held?.window ?? 0)));
     this.ring = new Float32Array(kept);
     this.high = new Float32Array(kept);
+    this.higher = new Float32Array(kept);
     this.filter = highPass(HIGH_PASS_HZ, sampleRateHz);
+    this.filterHigher = highPass(Math.min(OVER_TAIL.hz, 0.3 * sampleRateHz), sampleRateHz);
     this.piece = Math.round(PIECE_S * sampleRateHz);
     this.envelope = new Float32Array(pow2(KEPT_S / PIECE_S));
   }
@@ -195,6 +201,7 @@ export class Ears {
       const at = this.samples & mask;
       this.ring[at] = value;
       this.high[at] = this.filter(value);
+      this.higher[at] = this.filterHigher(value);
       this.sum += value * value;
       if (++this.samples % this.piece === 0) {
         const index = this.samples / this.piece - 1;
@@ -209,17 +216,21 @@ export class Ears {
   private hearStruck(engine: Engine): void {
     const peak = engine.look(this.ring);
     if (!peak) return;
-    const attack = attackNear(this.high, this.samples, engine.sampleOf(peak), this.rate);
+    const attack = this.attackAt(engine.sampleOf(peak), peak.rising);
     if (!attack) return;
-    const clear = attack.riseDb >= RISE.db && peak.rising >= RISE.bands;
-    const overTail = attack.riseDb >= RISE.overTailDb && peak.rising >= RISE.overTailBands;
-    if (!clear && !overTail) return;
     if (attack.sample - this.last.struck < engine.apartS * this.rate) return;
     this.last.struck = attack.sample;
     this.found.struck.push(this.onsetAt(attack.sample, attack.level, peak));
     if (this.decided) return;
     this.waiting.push({ sample: attack.sample, way: 'struck' });
     if (this.isAbrupt(attack.sample)) this.abruptS.push(attack.sample / this.rate);
+  }
+
+  private attackAt(sample: number, rising: number): Attack | null {
+    const clear = attackNear(this.high, this.samples, sample, this.rate);
+    if (clear && clear.riseDb >= RISE.db && rising >= RISE.bands) return clear;
+    const over = attackNear(this.higher, this.samples, sample, this.rate);
+    return over && over.riseDb >= OVER_TAIL.db && rising >= OVER_TAIL.bands ? over : null;
   }
 
   private hearHeld(engine: Engine): void {
@@ -292,16 +303,19 @@ export class Ears {
     this.abruptS = [];
   }
 
-  /** A stroke is there at once; what swells is not. */
+  /** A stroke is there at once, where little was before; what swells is not. High up, where tails die first. */
   private isAbrupt(sample: number): boolean {
-    const most = (seconds: number) => {
+    const most = (fromS: number, toS: number) => {
       let level = 0;
-      const to = Math.min(this.samples, sample + seconds * this.rate);
-      for (let i = sample; i < to; i++)
-        level = Math.max(level, Math.abs(this.high[i & (this.high.length - 1)]));
+      const to = Math.min(this.samples, sample + toS * this.rate);
+      for (let i = Math.max(0, Math.round(sample + fromS * this.rate)); i < to; i++)
+        level = Math.max(level, Math.abs(this.higher[i & (this.higher.length - 1)]));
       return level;
     };
-    return most(ABRUPT.soonS) >= ABRUPT.share * most(ABRUPT.laterS);
+    const soon = most(0, ABRUPT.soonS);
+    return (
+      soon >= ABRUPT.share * most(0, ABRUPT.laterS) && most(-ABRUPT.laterS, -0.001) <= ABRUPT.before * soon
+    );
   }
 
   private isWithoutAttack(): boolean {
