@@ -52,7 +52,6 @@ export const takeChangeSchema = z
     ({ note, trueTempo, judging }) => [note, trueTempo, judging].some((value) => value !== undefined),
     'send a note, a trueTempo or a judging',
   );
-export type TakeChange = z.infer<typeof takeChangeSchema>;
 
 export const playerSaidSchema = z.strictObject({
   name: z.string().trim().min(1, 'give the player a name').max(80, 'a name has at most 80 characters'),

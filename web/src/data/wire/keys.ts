@@ -1,3 +1,2 @@
-/** Under which names answers are cached: their addresses. */
-/** Every plain list of takes, for revalidation after one was sent or changed; the log's pages renew themselves. */
+/** Answers are cached under their addresses. This one names every list of takes, for revalidation after one was sent or changed. */
 export const isTakeList = (key: unknown): boolean => typeof key === 'string' && key.startsWith('/takes?');
