@@ -16,7 +16,7 @@ import type {
 } from '@feldspar/core/wire';
 import { useMemo } from 'react';
 import useSWR, { type SWRConfiguration, type SWRResponse } from 'swr';
-import { overPlans, overPlayers, overTake, overTakes, waitingPlan, waitingTake } from './outbox/overlay.ts';
+import { overTake, plansOver, playersOver, takesOver, waitingPlan, waitingTake } from './outbox/overlay.ts';
 import type { Waiting } from './outbox/queue.ts';
 import { useOutbox } from './outbox/useOutbox.ts';
 import { type Asked, addressOf, request } from './wire/client.ts';
@@ -45,18 +45,6 @@ function useOver<Value extends object, Response extends { data: Value | undefine
   return new Proxy(response, { get: (all, name) => (name === 'data' ? laid : Reflect.get(all, name)) });
 }
 
-const plansOver = (queue: readonly Waiting[], page: Page<PlanItem>) => ({
-  ...page,
-  items: overPlans(queue, page.items),
-});
-const playersOver = (queue: readonly Waiting[], page: Page<Player>) => ({
-  ...page,
-  items: overPlayers(queue, page.items),
-});
-const takesOver = (queue: readonly Waiting[], page: Page<TakeItem>) => ({
-  ...page,
-  items: overTakes(queue, page.items),
-});
 /** Ready plans and the first hundred of one's own. Without the server: those that ship, and those saved here. */
 export function usePlans(): SWRResponse<Page<PlanItem>> {
   const response = useAnswer('GET /plans', {});

@@ -1,7 +1,7 @@
 /** What the server has, with what waits to be sent laid over it: a screen shows what was said, not what has arrived. Pure. */
 import type { Plan } from '@feldspar/core/plan';
 import type { Take } from '@feldspar/core/take';
-import type { PlanItem, Player, StoredPlan, TakeItem } from '@feldspar/core/wire';
+import type { Page, PlanItem, Player, StoredPlan, TakeItem } from '@feldspar/core/wire';
 import type { Waiting } from './queue.ts';
 
 type Queue = readonly Waiting[];
@@ -85,3 +85,11 @@ export function overPlayers(queue: Queue, players: readonly Player[]): Player[] 
     .filter(({ id }) => !isGone(of(queue, `player ${id}`)))
     .sort((a, b) => a.name.localeCompare(b.name));
 }
+
+/** The same for a page of a list. */
+const pageOver =
+  <Item>(over: (queue: Queue, items: readonly Item[]) => Item[]) =>
+  (queue: Queue, page: Page<Item>): Page<Item> => ({ ...page, items: over(queue, page.items) });
+export const takesOver = pageOver(overTakes);
+export const plansOver = pageOver(overPlans);
+export const playersOver = pageOver(overPlayers);

@@ -3,9 +3,9 @@ import { useEffect, useSyncExternalStore } from 'react';
 import { useSWRConfig } from 'swr';
 import type { Take } from '@feldspar/core/take';
 import { isTakeList } from '../wire/keys.ts';
-import type { Page, TakeItem } from '@feldspar/core/wire';
+import type { Page, PlanItem, Player, TakeItem } from '@feldspar/core/wire';
 import { isUnkept, keepSending, load, onConfirmed, onOutboxChange, waitingChanges } from './outbox.ts';
-import { overTake, overTakes, waitingPlan } from './overlay.ts';
+import { overTake, plansOver, playersOver, takesOver, waitingPlan } from './overlay.ts';
 import { adoptAbandoned } from './playing.ts';
 import type { Waiting } from './queue.ts';
 
@@ -30,15 +30,13 @@ export function useOutboxSender(): void {
         if (sent.method === 'PUT') void mutate(thingPath, sent.body, { revalidate: false });
         if (sent.method === 'PATCH')
           void mutate<Take>(thingPath, (take) => take && overTake([sent], take), { revalidate: false });
-        void mutate<Page<TakeItem>>(
-          isTakeList,
-          (page) => page && { ...page, items: overTakes([sent], page.items) },
-        );
+        void mutate<Page<TakeItem>>(isTakeList, (page) => page && takesOver([sent], page));
       } else {
         if (kind === 'plan' && sent.method === 'PUT')
           void mutate(thingPath, waitingPlan([sent], sent.thing.slice(5)));
         else void mutate(thingPath);
-        void mutate(`/${kind}s`);
+        if (kind === 'plan') void mutate<Page<PlanItem>>('/plans', (page) => page && plansOver([sent], page));
+        else void mutate<Page<Player>>('/players', (page) => page && playersOver([sent], page));
       }
       void mutate('/bin');
     });

@@ -1,0 +1,50 @@
+/** What was confirmed, and the lists that show it. */
+import 'fake-indexeddb/auto';
+import { act, renderHook, waitFor } from '@testing-library/react';
+import type { PropsWithChildren } from 'react';
+import { SWRConfig } from 'swr';
+import { deleteThing } from '../changes.ts';
+import { usePlans } from '../hooks.ts';
+import { useOutboxSender } from './useOutbox.ts';
+
+const ID = '3f0f6f4e-9d5a-4d2c-8a35-0c8f0d6b1a01';
+const item = {
+  id: ID,
+  title: 'My own',
+  trains: '',
+  ready: false,
+  revision: 1,
+  tempo: { bpm: '60', beat: '1/4' },
+  sheet: false,
+  unreadable: null,
+};
+
+it('what was deleted does not come back into a list while the list is read anew', async () => {
+  let lists = 0;
+  let giveList: (() => void) | undefined;
+  globalThis.fetch = (async (_address: unknown, options?: RequestInit) => {
+    if (options?.method === 'DELETE') return { ok: true, status: 204, text: async () => '' };
+    // The first list is there; the one after the deletion is slow.
+    if (lists++ > 0) await new Promise<void>((resolve) => (giveList = resolve));
+    const page = { items: lists > 1 ? [] : [item], nextCursor: null };
+    return { ok: true, status: 200, text: async () => JSON.stringify(page) };
+  }) as unknown as typeof fetch;
+  const cache = new Map();
+  const wrapper = ({ children }: PropsWithChildren) => (
+    <SWRConfig value={{ provider: () => cache }}>{children}</SWRConfig>
+  );
+  const { result } = renderHook(
+    () => {
+      useOutboxSender();
+      return usePlans();
+    },
+    { wrapper },
+  );
+  await waitFor(() => expect(result.current.data?.items).toHaveLength(1));
+  await act(() => deleteThing('plan', ID, 'My own'));
+  await waitFor(() => expect(giveList).toBeDefined());
+  expect(result.current.data?.items).toEqual([]);
+  act(() => giveList?.());
+  await waitFor(() => expect(result.current.isValidating).toBe(false));
+  expect(result.current.data?.items).toEqual([]);
+});
