@@ -1,6 +1,7 @@
 /** Every screen: the rules of accessibility in both lights, and no sideways scrolling on a phone. */
 import { AxeBuilder } from '@axe-core/webdriverjs';
 import { READY_PLANS } from '@feldspar/core/practice';
+import { NO_EDITS, type Recording } from '@feldspar/core/recordings';
 import { App } from './driver/app.ts';
 import { Browser, DESKTOP, PHONE } from './driver/browser.ts';
 
@@ -11,18 +12,54 @@ const RUBEN = 'de300000-000a-4000-8000-000100000000';
 let app: App;
 let browser: Browser;
 let reading: string;
+let recording: string;
 beforeAll(async () => {
   app = await App.start('--demo');
   browser = await Browser.open();
   const answer = (await (await fetch(`${app.url}/api/takes?limit=100`)).json()) as {
     items: { id: string; title: string }[];
   };
+  recording = `/recordings/${await storeRecording()}`;
   reading = `/takes/${answer.items.find(({ title }) => title === GROWING.plan.title)!.id}`;
 });
 afterAll(async () => {
   await browser?.close();
   await app?.remove();
 });
+
+/** One without a sound: what was heard in it is all there is. @returns its id. */
+async function storeRecording(): Promise<string> {
+  const id = crypto.randomUUID();
+  const recording: Recording = {
+    format: 'feldspar-recording',
+    version: 1,
+    id,
+    name: 'Kitchen, claps',
+    playerId: RUBEN,
+    recordedAt: new Date().toISOString(),
+    sound: { sampleRateHz: 48_000, durationS: 24, channels: 2, bytes: 4_608_044 },
+    side: 'mix',
+    heard: {
+      ears: 1,
+      kind: 'struck',
+      onsets: Array.from({ length: 38 }, (_, i) => ({
+        timeS: 0.5 + 0.6 * i,
+        strength: 0.5,
+        confidence: 0.9,
+      })),
+      clicks: null,
+      hiddenS: [],
+    },
+    edits: NO_EDITS,
+    played: { to: 'nothing', near: null, beatsPerBar: 4, downbeat: null },
+  };
+  await fetch(`${app.url}/api/recordings/${id}`, {
+    method: 'PUT',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify(recording),
+  });
+  return id;
+}
 
 const screens = (): [string, RegExp][] => [
   ['/', /choose another click/],
@@ -41,6 +78,8 @@ const screens = (): [string, RegExp][] => [
   [`/hold?player=${RUBEN}`, /holds 30 ms for about/],
   [`${reading}/beside/${reading.split('/').at(-1)}`, /Figures|First:/],
   ['/bin', /The bin/],
+  ['/recordings', /Have it recorded/],
+  [recording, /None chosen/],
   ['/nowhere', /nothing at this address/],
 ];
 

@@ -23,6 +23,8 @@ const LATER_KB: Record<string, number> = {
   'reading/Beside': 23,
   'reading/OnTheLine': 165,
   'reading/Reading': 132,
+  'recording/RecordingScreen': 164,
+  'recordings/Recordings': 28,
   'rehear/Rehear': 49,
   'rig/RigScreen': 55,
   'sheet/SheetScreen': 230,

@@ -150,8 +150,6 @@ await shot('stage-phone', PHONE, () => playUntil(GROWING, /silent bar/));
 await shot('reading', DESKTOP, go(reading, /Where you drifted/));
 const turned = await takeAside('Only on the “and” of 3', (bar) => (bar >= 6 && bar <= 12 ? 0.5 : 0));
 await shot('reading-turned', DESKTOP, go(turned, /you took the click for your beat/));
-const doubled = await takeAside('Half, double, and back', (_, name) => (name === 'double time' ? -0.07 : 0));
-await shot('reading-sections', DESKTOP, go(doubled, /In “double time”/));
 const written: Sheet = {
   format: 'feldspar-sheet',
   version: 1,
@@ -164,11 +162,6 @@ const written: Sheet = {
 const sheet = await store(planWithSheet(written));
 await shot('sheets', DESKTOP, go('/sheets', /up the ladder/));
 await shot('sheet', DESKTOP, go(`/sheets/${sheet}`, /What each note is worth/));
-await shot('sheet-played', DESKTOP, async () => {
-  await go(`/plans/${sheet}`, /Let a simulated player/)();
-  await browser.click('button', '^Let a simulated player');
-  await browser.see(/On the line/);
-});
 await shot('beside', DESKTOP, go(`/takes/${earlier.id}/beside/${telling.id}`, /First:/));
 await shot('hold', DESKTOP, go(`/hold?player=${RUBEN}`, /holds 30 ms/));
 await shot('rig', DESKTOP, go('/rig', /Care of ears and hands/));
@@ -176,9 +169,34 @@ const desk = '/desk?quarters=100&foot=1/2&click=1/8&meter=4/4&said=200';
 await shot('desk', DESKTOP, go(desk, /Your click at 200 is eighths/));
 await shot('rehear', DESKTOP, go('/rehear?rate=110&beats=5&part=and', /One click at 110/));
 await shot('log', DESKTOP, go('/log', /What was played/));
-for (const path of [...items.slice(4, 7).map(({ id }) => `/takes/${id}`), `/plans/${layered}`])
-  await fetch(`${app.url}/api${path}`, { method: 'DELETE' });
-await shot('bin', DESKTOP, go('/bin', /days left/));
+/** A simulated recording, opened. */
+async function record(sound: string, click: string): Promise<void> {
+  await browser.goto(`${app.url}/recordings`);
+  await browser.click('combobox', '^Plan$');
+  await browser.click('option', '^Growing silence$');
+  await browser.click('combobox', '^Sound$');
+  await browser.click('option', sound);
+  await browser.click('combobox', '^The click$');
+  await browser.click('option', click);
+  await browser.click('button', '^Have it recorded$');
+  await browser.find('button', '^As one long line');
+}
+await shot('recording-free', DESKTOP, async () => {
+  await record('^muted strings$', '^headphones');
+  await browser.find('img', '^Tempo over time');
+});
+await shot('recording', DESKTOP, async () => {
+  await record('^claps$', '^softly');
+  await browser.click('combobox', '^Played to$');
+  await browser.click('option', '^Growing silence$');
+  await browser.see(/start found by our clicks/);
+  await browser.keys('nnnnnn');
+  await browser.find('status', '^Bar 2, beat 2');
+});
+await shot('reading-recording', DESKTOP, async () => {
+  await browser.click('button', '^Read it');
+  await browser.see(/Where you drifted/);
+});
 
 await browser.close();
 await app.remove();

@@ -3,7 +3,7 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { compile } from '@feldspar/core/plan';
 import { ESTIMATOR } from '@feldspar/core/timing';
-import { TooMuch, measureNow } from './compute/measure.ts';
+import { TooMuch, computeHere, measureNow } from './compute/measure.ts';
 import { DAYS_KEPT } from './store/bin.ts';
 import { GROWING, demoTake, takeId } from './testing/documents.ts';
 import { type Service, newFolder, startService } from './testing/service.ts';
@@ -18,6 +18,7 @@ beforeEach(async () => {
   writeFileSync(join(folder, 'web', 'index.html'), '<title>Feldspar</title>');
   writeFileSync(join(folder, 'web', 'assets', 'a-1.js'), '1');
   service = await startService(folder, {
+    ...computeHere(),
     measure: async (take) => measuring(take),
     close: async () => undefined,
   });

@@ -28,7 +28,7 @@ export async function serve(ending: AbortSignal): Promise<number> {
   let studio: Studio;
   try {
     if (ending.aborted) return 0;
-    studio = await openStudio(config.dataFolder, compute, log);
+    studio = await openStudio(config.dataFolder, compute, log, config.mostSoundBytes);
   } catch (error) {
     await compute.close();
     if (error instanceof FolderTrouble) return refuse(`${error.message}\n${error.remedy}`);

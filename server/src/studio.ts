@@ -6,7 +6,9 @@ import { type Database, openDatabase } from './store/database.ts';
 import { HoldStore } from './store/holds.ts';
 import { PlanStore } from './store/plans.ts';
 import { PlayerStore } from './store/players.ts';
+import { RecordingStore } from './store/recordings.ts';
 import { Remeasuring } from './store/remeasuring.ts';
+import { SoundFiles } from './store/sounds.ts';
 import { TakeStore } from './store/takes.ts';
 
 const HOUR_MS = 3_600_000;
@@ -16,10 +18,12 @@ export interface Studio {
   takes: TakeStore;
   plans: PlanStore;
   players: PlayerStore;
+  recordings: RecordingStore;
   holds: HoldStore;
   bin: BinStore;
   remeasuring: Remeasuring;
   measure: Compute['measure'];
+  curve: Compute['curve'];
   /** Ends what runs in the background, and closes the folder. */
   close(): Promise<void>;
 }
@@ -29,6 +33,7 @@ export async function openStudio(
   folder: string,
   compute: Compute,
   log = pino({ level: 'silent' }),
+  mostSoundBytes = 512 * 1024 * 1024,
 ): Promise<Studio> {
   const database = await openDatabase(folder, {
     onTrouble: (error) => log.error(error, 'housekeeping failed'),
@@ -36,7 +41,8 @@ export async function openStudio(
   const plans = new PlanStore(database);
   const players = new PlayerStore(database);
   const takes = new TakeStore(database, plans, players, compute.measure);
-  const bin = new BinStore(database, takes, plans, players);
+  const recordings = new RecordingStore(database, players, new SoundFiles(folder, mostSoundBytes));
+  const bin = new BinStore(database, takes, plans, players, recordings);
   const remeasuring = new Remeasuring(takes, log);
   try {
     await plans.putReadyPlans();
@@ -54,8 +60,10 @@ export async function openStudio(
     bin,
     remeasuring,
     players,
+    recordings,
     holds: new HoldStore(database, players),
     measure: compute.measure,
+    curve: compute.curve,
     async close() {
       clearInterval(emptying);
       await remeasuring.end();

@@ -11,3 +11,4 @@ export * from './abc-in.ts';
 export * from './sheet-in.ts';
 export type { ReadSheet } from './read-sheet.ts';
 export { WavProblem, WavReader, type WavFormat, type WavSide } from './wav-reader.ts';
+export * from './onset-lists.ts';

@@ -35,11 +35,14 @@ type Reading =
 export class WavReader {
   /** Null before the file has said it. */
   format: WavFormat | null = null;
+  /** Where in the file the sound begins, in bytes; null before it has come. */
+  soundAt: number | null = null;
   /** Samples of one channel so far. */
   frames = 0;
   /** Samples that are no numbers; read as silence. */
   broken = 0;
   private readonly side: WavSide;
+  private consumed = 0;
   private reading: Reading = { what: 'head' };
   private waiting = new Uint8Array(0);
   private body: Uint8Array[] = [];
@@ -83,6 +86,7 @@ export class WavReader {
 
   private take(bytes: number): Uint8Array {
     const taken = this.waiting.subarray(0, bytes);
+    this.consumed += bytes;
     this.waiting = this.waiting.subarray(bytes);
     return taken;
   }
@@ -108,6 +112,7 @@ export class WavReader {
     const size = view(this.take(8)).getUint32(4, true);
     if (id === 'data') {
       this.sawSound = true;
+      this.soundAt ??= this.consumed;
       const said = size === UNKNOWN ? (this.soundSize64 ?? 0) : size;
       this.reading = { what: 'sound', left: said === 0 ? Infinity : said, odd: said % 2 === 1 };
     } else {

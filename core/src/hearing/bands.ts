@@ -2,7 +2,7 @@
  * The sound as levels of frequency bands over each band's own noise, frame by frame. Bands are a semitone wide, or a bin where a bin is
  * wider. Each level is log10(1 + magnitude / noise): 0.3 at the noise, 1 ten times above it, whatever the recording's volume.
  */
-import FFT from 'fft.js';
+import { Spectrum } from './spectrum.ts';
 
 export interface BandForm {
   sampleRateHz: number;
@@ -27,10 +27,9 @@ export class Bands {
   /** Seconds from one frame to the next. */
   readonly frameS: number;
   private readonly form: BandForm;
-  private readonly fft: FFT;
+  private readonly spectrum: Spectrum;
   private readonly taper: Float64Array;
   private readonly frame: Float64Array;
-  private readonly spectrum: Float64Array;
   /** Of each band its first bin; the last entry ends the last band. */
   private readonly edges: Int32Array;
   private readonly noise: Float64Array;
@@ -38,9 +37,8 @@ export class Bands {
 
   constructor(form: BandForm) {
     this.form = form;
-    this.fft = new FFT(form.window);
+    this.spectrum = new Spectrum(form.window);
     this.frame = new Float64Array(form.window);
-    this.spectrum = new Float64Array(2 * form.window);
     this.taper = Float64Array.from(
       { length: form.window },
       (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * (i + 0.5)) / form.window),
@@ -57,7 +55,7 @@ export class Bands {
     const mask = ring.length - 1;
     const { frame, taper, spectrum, edges } = this;
     for (let i = 0, at = end - window; i < window; i++, at++) frame[i] = ring[at & mask] * taper[i];
-    this.fft.realTransform(spectrum, frame);
+    const powers = spectrum.powers(frame);
     const follows = this.frames++ * this.frameS < BEGINS_S ? FOLLOWS_DB.begin : FOLLOWS_DB.then;
     const step = follows * this.frameS;
     const up = 10 ** ((QUANTILE * step) / 20);
@@ -66,11 +64,7 @@ export class Bands {
     const scale = 4 / window;
     for (let band = 0; band < this.count; band++) {
       let power = 0;
-      for (let bin = edges[band]; bin < edges[band + 1]; bin++) {
-        const re = spectrum[2 * bin];
-        const im = spectrum[2 * bin + 1];
-        power += re * re + im * im;
-      }
+      for (let bin = edges[band]; bin < edges[band + 1]; bin++) power += powers[bin];
       const magnitude = Math.max(LEAST_NOISE, scale * Math.sqrt(power));
       const noise = this.noise[band];
       const now = noise === 0 ? magnitude : Math.max(LEAST_NOISE, noise * (magnitude < noise ? down : up));

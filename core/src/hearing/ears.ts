@@ -5,6 +5,7 @@
 import { Bands } from './bands.ts';
 import { type Attack, attackNear } from './attack.ts';
 import { Flux, type FluxForm, type FluxPeak } from './flux.ts';
+import { HighPass } from './high-pass.ts';
 import { footOfSwell } from './swell.ts';
 
 /** Struck: claps, taps, drums. Plucked: strings, plucked or muted. Sustained: bowed and blown, without an attack to speak of. */
@@ -35,7 +36,7 @@ const STRUCK = {
 /** Of about 46 ms: long enough for the pitch of a low string. */
 const HELD = {
   windowS: 0.0464,
-  lag: 6,
+  lag: 3,
   reachS: 0.026,
   groundS: 0.5,
   over: 0.03,
@@ -78,7 +79,7 @@ class Engine {
 
   constructor(sampleRateHz: number, form: typeof STRUCK | typeof HELD) {
     this.window = pow2(form.windowS * sampleRateHz);
-    this.hop = this.window / (form === STRUCK ? 4 : 8);
+    this.hop = this.window / 4;
     this.next = this.window;
     this.apartS = form.apartS;
     this.bands = new Bands({ sampleRateHz, window: this.window, hop: this.hop });
@@ -135,8 +136,8 @@ export class Ears {
   private samples = 0;
   private found: Record<Way, Onset[]> = { struck: [], held: [] };
   private last = { struck: -Infinity, held: -Infinity };
-  private readonly filter: (value: number) => number;
-  private readonly filterHigher: (value: number) => number;
+  private readonly filter: HighPass;
+  private readonly filterHigher: HighPass;
   private readonly envelope: Float32Array;
   private readonly piece: number;
   private sum = 0;
@@ -156,8 +157,8 @@ export class Ears {
     this.ring = new Float32Array(kept);
     this.high = new Float32Array(kept);
     this.higher = new Float32Array(kept);
-    this.filter = highPass(HIGH_PASS_HZ, sampleRateHz);
-    this.filterHigher = highPass(Math.min(OVER_TAIL.hz, 0.3 * sampleRateHz), sampleRateHz);
+    this.filter = new HighPass(HIGH_PASS_HZ, sampleRateHz);
+    this.filterHigher = new HighPass(Math.min(OVER_TAIL.hz, 0.3 * sampleRateHz), sampleRateHz);
     this.piece = Math.round(PIECE_S * sampleRateHz);
     this.envelope = new Float32Array(pow2(KEPT_S / PIECE_S));
   }
@@ -196,21 +197,27 @@ export class Ears {
 
   private take(samples: Float32Array, from: number, to: number): void {
     const mask = this.ring.length - 1;
-    for (let i = from; i < to; i++) {
-      const value = samples[i];
-      const at = this.samples & mask;
-      this.ring[at] = value;
-      this.high[at] = this.filter(value);
-      this.higher[at] = this.filterHigher(value);
-      this.sum += value * value;
-      if (++this.samples % this.piece === 0) {
-        const index = this.samples / this.piece - 1;
-        this.envelope[index & (this.envelope.length - 1)] = Math.sqrt(this.sum / this.piece);
-        this.sum = 0;
-        this.followSustain(index);
-        this.followEnd(index);
-      }
+    const { ring } = this;
+    this.filter.through(samples, from, to, this.high, this.samples);
+    this.filterHigher.through(samples, from, to, this.higher, this.samples);
+    for (let i = from, at = this.samples; i < to; i++, at++) ring[at & mask] = samples[i];
+    for (let i = from; i < to;) {
+      // Up to the end of the piece whose level is being taken.
+      const end = Math.min(to, i + this.piece - (this.samples % this.piece));
+      let { sum } = this;
+      this.samples += end - i;
+      for (; i < end; i++) sum += samples[i] * samples[i];
+      this.sum = sum;
+      if (this.samples % this.piece === 0) this.endPiece();
     }
+  }
+
+  private endPiece(): void {
+    const index = this.samples / this.piece - 1;
+    this.envelope[index & (this.envelope.length - 1)] = Math.sqrt(this.sum / this.piece);
+    this.sum = 0;
+    this.followSustain(index);
+    this.followEnd(index);
   }
 
   private hearStruck(engine: Engine): void {
@@ -336,25 +343,6 @@ export class Ears {
 
 function middleOf(values: readonly number[]): number {
   return values.toSorted((a, b) => a - b)[values.length >> 1] ?? -Infinity;
-}
-
-/** Second order, Butterworth (R. Bristow-Johnson, Audio EQ Cookbook). */
-function highPass(hz: number, sampleRateHz: number): (value: number) => number {
-  const w = (2 * Math.PI * hz) / sampleRateHz;
-  const alpha = Math.sin(w) / Math.SQRT2;
-  const cos = Math.cos(w);
-  const a0 = 1 + alpha;
-  const [b0, b1] = [(1 + cos) / 2 / a0, -(1 + cos) / a0];
-  const [a1, a2] = [(-2 * cos) / a0, (1 - alpha) / a0];
-  let [x1, x2, y1, y2] = [0, 0, 0, 0];
-  return (x) => {
-    const y = b0 * x + b1 * x1 + b0 * x2 - a1 * y1 - a2 * y2;
-    x2 = x1;
-    x1 = x;
-    y2 = y1;
-    y1 = y;
-    return y;
-  };
 }
 
 /** All of a sound that is there already. */

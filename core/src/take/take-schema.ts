@@ -7,7 +7,7 @@ import { planSchema, saidTempoSchema } from '../plan/index.ts';
 import { playerTraitsSchema } from '../players/index.ts';
 import { hitSchema, judgingSchema } from '../timing/index.ts';
 
-export const TAKE_INPUTS = ['keys', 'touch', 'pointer', 'mixed', 'simulated'] as const;
+export const TAKE_INPUTS = ['keys', 'touch', 'pointer', 'mixed', 'recording', 'simulated'] as const;
 
 /**
  * What each input can tell apart, in ms: keys and mice are asked 125 times a second by usual wiring, touch screens 60 to 120 times
@@ -18,6 +18,8 @@ export const INPUT_RESOLUTION_MS: Readonly<Record<(typeof TAKE_INPUTS)[number], 
   pointer: 8,
   touch: 16,
   mixed: 16,
+  // An attack is found to the sample; what swells is not, and says so by its spread.
+  recording: 1,
   simulated: 0,
 };
 
@@ -52,6 +54,21 @@ export const takeSchema = z.strictObject({
   /** Known constant delay of the input, subtracted when measuring. */
   latencyMs: z.number().min(-500).max(2000),
   simulated: z.strictObject({ seed: z.number().int(), traits: playerTraitsSchema }).nullable(),
+  /** The recording it was heard in; absent for what was played in. */
+  recording: z
+    .strictObject({
+      id: z.uuid('the recording must be a UUID'),
+      name: z.string().max(200),
+      /** Which ears heard it. */
+      ears: z.number().int().min(0),
+      /** What told where the plan begins: without clicks it says nothing of early or late as a whole. */
+      foundBy: z.enum(['clicks', 'strokes', 'hand']),
+      /** Changes a person made to what was heard. */
+      byHand: z.number().int().min(0),
+      /** Moments at which a stroke may lie hidden under a click. */
+      hidden: z.number().int().min(0),
+    })
+    .optional(),
   note: z.string().max(4000, 'a note has at most 4000 characters'),
   /** What the tempo really was, where the plan's number turned out to mean another note; beside the raw take. */
   trueTempo: saidTempoSchema.nullable().optional(),

@@ -13,3 +13,5 @@ export * from './compare.ts';
 export * from './constant-offset.ts';
 export { sceneOf } from './scene.ts';
 export { holdOf } from './hold.ts';
+export { FEWEST_FOR_SPLIT, fitWithTrend, splitOf } from './steadiness.ts';
+export { fitGrid, intervalOf, meanOf } from './gls.ts';

@@ -3,6 +3,8 @@ import { z } from 'zod';
 import { planSchema, saidTempoSchema, tempoSchema } from '../plan/index.ts';
 import { SOUND_KINDS } from '../hearing/index.ts';
 import { TAKE_INPUTS, takeSummarySchema } from '../take/index.ts';
+import { CURVE_VERDICTS } from '../free/index.ts';
+import { recordingSchema } from '../recordings/index.ts';
 import { reportSchema } from '../timing/index.ts';
 
 const id = z.uuid();
@@ -74,7 +76,38 @@ export const takeItemSchema = z.object({
 });
 export type TakeItem = z.infer<typeof takeItemSchema>;
 
+/** How much of a recording's sound the studio has. */
+const soundFacts = {
+  /** Bytes that have arrived; all of them, or none, where nothing is being sent. */
+  received: z.number().int(),
+  /** Its content's SHA-256, once all of it is there and kept. */
+  hash: z.string().nullable(),
+};
+
+/** What a list says of a recording. */
+export const recordingItemSchema = z.object({
+  id,
+  playerId: id.nullable(),
+  name: z.string(),
+  recordedAt: moment,
+  durationS: z.number(),
+  bytes: z.number().int(),
+  /** Title of the plan it was played to; empty for free playing. */
+  played: z.string(),
+  /** Null where the stored document cannot be read. */
+  strokes: z.number().int().nullable(),
+  ...soundFacts,
+});
+export type RecordingItem = z.infer<typeof recordingItemSchema>;
+
+export const storedRecordingSchema = z.object({ document: recordingSchema, ...soundFacts });
+export type StoredRecording = z.infer<typeof storedRecordingSchema>;
+
+export const soundStateSchema = z.object({ ...soundFacts, bytes: z.number().int() });
+export type SoundState = z.infer<typeof soundStateSchema>;
+
 const deletedAt = { deletedAt: moment };
+const deletedRecording = recordingItemSchema.extend(deletedAt);
 const deletedTake = takeItemSchema.extend(deletedAt);
 const deletedPlan = planItemSchema.extend(deletedAt);
 const deletedPlayer = playerSchema.extend({
@@ -90,6 +123,7 @@ export const binSchema = z.object({
   takes: z.array(deletedTake),
   plans: z.array(deletedPlan),
   players: z.array(deletedPlayer),
+  recordings: z.array(deletedRecording),
 });
 export type Bin = z.infer<typeof binSchema>;
 
@@ -136,6 +170,37 @@ export const heardSchema = z.object({
   ),
 });
 export type Heard = z.infer<typeof heardSchema>;
+
+const pair = z.tuple([z.number(), z.number()]);
+
+/** The tempo of free playing. */
+export const tempoCurveSchema = z.object({
+  beats: z.array(
+    z.object({
+      timeS: z.number(),
+      /** Over the eight beats around it. */
+      bpm: z.number(),
+      ci95: pair,
+      /** Index of its hit; null where nobody struck it. */
+      hit: z.number().int().nullable(),
+      /** Another one begins after a rest longer than eight beats. */
+      stretch: z.number().int(),
+    }),
+  ),
+  /** Beats before the first downbeat. */
+  downbeat: z.number().int(),
+  /** Of the whole; null with too few beats. */
+  tempo: z.object({ bpm: z.number(), ci95: pair }).nullable(),
+  /** Positive is faster and faster. */
+  driftPercentPerMinute: z.number().nullable(),
+  ci95: pair.nullable(),
+  verdict: z.enum(CURVE_VERDICTS),
+  /** Where it changed, and by how much; positive is faster. */
+  changes: z.array(z.object({ fromS: z.number(), toS: z.number(), percent: z.number(), ci95: pair })),
+  /** Spread of an own clock and of the hand, in ms; null under 32 intervals. */
+  steadiness: z.object({ clockSdMs: z.number(), motorSdMs: z.number() }).nullable(),
+});
+export type TempoCurveAnswer = z.infer<typeof tempoCurveSchema>;
 
 /** Errors (RFC 9457). */
 export const problemSchema = z.object({

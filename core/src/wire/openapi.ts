@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { planSchema } from '../plan/index.ts';
 import { takeSchema, takeSummarySchema } from '../take/index.ts';
 import { findingSchema } from '../timing/index.ts';
+import { recordingSchema } from '../recordings/index.ts';
 import { saidReportSchema } from '../words/index.ts';
 import {
   binSchema,
@@ -26,6 +27,7 @@ const NAMED = {
   TakeSummary: takeSummarySchema,
   Finding: findingSchema,
   Report: saidReportSchema,
+  Recording: recordingSchema,
   Player: playerSchema,
   HoldGroup: holdGroupSchema,
   Bin: binSchema,
@@ -73,6 +75,7 @@ function operationOf(name: string, route: Route, components: Json): Json {
   const answered = {
     description: 'Done.',
     ...(route.answer ? json(schemaOf(route.answer, components)) : {}),
+    ...(route.file ? json(BYTES, 'audio/wav') : {}),
   };
   const refused = (description: string) => ({
     description,
@@ -83,9 +86,11 @@ function operationOf(name: string, route: Route, components: Json): Json {
     operationId: operationId(name),
     ...(parameters.length > 0 ? { parameters } : {}),
     ...(route.body ? { requestBody: { required: true, ...json(schemaOf(route.body, components)) } } : {}),
+    ...(route.piece ? { requestBody: { required: true, ...json(BYTES, 'application/octet-stream') } } : {}),
     ...(route.sound ? { requestBody: { required: true, ...json(BYTES, 'audio/wav') } } : {}),
     responses: {
-      [route.answer ? 200 : 204]: answered,
+      [route.answer || route.file ? 200 : 204]: answered,
+      ...(route.file ? { 206: { ...answered, description: 'The part that was asked for.' } } : {}),
       ...(route.created ? { 201: { ...answered, description: 'Made.' } } : {}),
       ...Object.fromEntries(
         Object.entries(route.refuses ?? {}).map(([status, text]) => [status, refused(text)]),

@@ -1,7 +1,8 @@
 /** What the server is asked, as schemas with their limits. */
 import { z } from 'zod';
 import { SOUND_KINDS } from '../hearing/index.ts';
-import { planSchema, saidTempoSchema } from '../plan/index.ts';
+import { meterSchema, planSchema, saidTempoSchema } from '../plan/index.ts';
+import { MOST_FREE_HITS } from '../free/index.ts';
 import { hitSchema, judgingSchema } from '../timing/index.ts';
 
 const PAGE = { usual: 30, most: 100 } as const;
@@ -66,4 +67,29 @@ export const reportRequestSchema = z.strictObject({
   hits: z.array(hitSchema).max(200_000, 'at most 200 000 hits'),
   latencyMs: z.number().min(-500).max(2000).default(0),
   judging: judgingSchema.optional(),
+});
+
+export const recordingsQuery = z.object({ cursor, limit: limit(PAGE.usual), player });
+
+/** Where a piece of a sound file belongs: so many bytes come before it. */
+export const pieceQuery = z.object({
+  from: z.coerce
+    .number()
+    .int()
+    .min(0)
+    .max(2 ** 40),
+});
+
+export const tempoCurveRequestSchema = z.strictObject({
+  hits: z
+    .array(
+      z.strictObject({
+        timeS: z.number().min(-3600).max(1_000_000),
+        strength: z.number().min(0).max(1e6).optional(),
+      }),
+    )
+    .max(MOST_FREE_HITS, `at most ${MOST_FREE_HITS} hits`),
+  /** About the tempo; found where it is left out. */
+  near: saidTempoSchema.optional(),
+  meter: meterSchema.default({ beats: 4, unit: '1/4' }),
 });

@@ -4,6 +4,7 @@
  */
 import { z } from 'zod';
 import { planSchema } from '../plan/index.ts';
+import { recordingSchema } from '../recordings/index.ts';
 import { takeSchema } from '../take/index.ts';
 import { saidReportSchema } from '../words/index.ts';
 import {
@@ -13,20 +14,27 @@ import {
   pageOf,
   planItemSchema,
   playerSchema,
+  recordingItemSchema,
   remeasuringSchema,
+  soundStateSchema,
   storedPlanSchema,
+  storedRecordingSchema,
   takeItemSchema,
+  tempoCurveSchema,
 } from './answers.ts';
 import {
   holdsQuery,
   mergeSchema,
   onsetsQuery,
+  pieceQuery,
   plansQuery,
   playerSaidSchema,
+  recordingsQuery,
   reportRequestSchema,
   revisionQuery,
   takeChangeSchema,
   takesQuery,
+  tempoCurveRequestSchema,
 } from './requests.ts';
 
 export const KB = 1024;
@@ -42,6 +50,10 @@ export interface Route {
   body?: z.ZodType;
   /** The body is a recording (audio/wav), read as it comes; its size is set by the server. */
   sound?: true;
+  /** The body is a piece of a sound file (application/octet-stream). */
+  piece?: true;
+  /** A file is answered (audio/wav), or the part of it that a Range asks for. */
+  file?: true;
   /** How large the body may be. */
   bytes?: number;
   /** Null where nothing is answered (204). */
@@ -152,6 +164,72 @@ export const ROUTES = {
   'GET /remeasuring': { does: 'Say how far the figures are computed anew.', answer: remeasuringSchema },
   'DELETE /remeasuring': { does: 'Stop computing figures anew until the next start.', answer: null },
 
+  'GET /recordings': {
+    does: 'List recordings, newest first.',
+    query: recordingsQuery,
+    answer: pageOf(recordingItemSchema),
+  },
+  'GET /recordings/:id': {
+    does: 'Give what was heard in a recording, what a person changed of it, and what it was played to.',
+    answer: storedRecordingSchema,
+    refuses: { ...gone('recording'), 410: 'The stored recording is damaged.' },
+  },
+  'PUT /recordings/:id': {
+    does: 'Store what is known of a recording; its sound is sent by itself.',
+    body: recordingSchema,
+    bytes: 32 * MB,
+    answer: idAnswer,
+    created: true,
+    refuses: { 410: 'This recording was deleted.', 422: 'The recording has errors.' },
+  },
+  'DELETE /recordings/:id': {
+    does: 'Put a recording into the bin; takes made of it stay.',
+    answer: null,
+    refuses: gone('recording'),
+  },
+  'POST /recordings/:id/restore': {
+    does: 'Bring a recording back from the bin.',
+    answer: null,
+    refuses: gone('recording'),
+  },
+  'GET /recordings/:id/sound': {
+    does: 'Give the sound, or the part of it that a Range asks for.',
+    file: true,
+    answer: null,
+    refuses: { 404: 'There is no such recording, or its sound is not kept.' },
+  },
+  'GET /recordings/:id/received': {
+    does: 'Say how much of the sound has arrived.',
+    answer: soundStateSchema,
+    refuses: gone('recording'),
+  },
+  'PUT /recordings/:id/sound': {
+    does: 'Keep the next piece of the sound; with the last one it is kept under its content’s hash.',
+    query: pieceQuery,
+    piece: true,
+    bytes: 8 * MB,
+    answer: soundStateSchema,
+    refuses: {
+      ...gone('recording'),
+      409: 'Another piece is asked for: so much has arrived.',
+      413: 'The piece, or the recording, is too large.',
+      415: 'It is not sent as application/octet-stream.',
+      422: 'It is no WAV file.',
+    },
+  },
+  'DELETE /recordings/:id/sound': {
+    does: 'Let go of the sound; what was heard in it stays.',
+    answer: null,
+    refuses: gone('recording'),
+  },
+
+  'POST /tempo-curve': {
+    does: 'Find the beats of free playing, and say how its tempo went; nothing is stored.',
+    body: tempoCurveRequestSchema,
+    bytes: 4 * MB,
+    answer: tempoCurveSchema,
+    refuses: { 422: 'It has errors, or no beat can be found.' },
+  },
   'POST /reports': {
     does: 'Measure hits against a plan; nothing is stored.',
     body: reportRequestSchema,

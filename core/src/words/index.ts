@@ -1,4 +1,5 @@
 export * from './comparison-words.ts';
 export * from './finding-words.ts';
+export * from './free-words.ts';
 export * from './numbers.ts';
 export * from './said-report.ts';

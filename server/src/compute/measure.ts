@@ -5,7 +5,9 @@
 import { type FieldProblem, PlanError } from '@feldspar/core/plan';
 import { type Measurable, type TakeSummary, measureTake, summaryOf } from '@feldspar/core/take';
 import type { AloneIntervals, Report } from '@feldspar/core/timing';
+import type { FreePlaying } from '@feldspar/core/free';
 import { Piscina } from 'piscina';
+import { type CurveAsked, curveNow } from './curve.ts';
 
 export interface Measured {
   report: Report;
@@ -16,8 +18,12 @@ export interface Measured {
 /** @throws PlanError, with its field problems, when the plan cannot be played; TooMuch. */
 export type Measure = (take: Measurable) => Promise<Measured>;
 
+/** Null where no beat can be found. @throws TooMuch */
+export type Curve = (asked: CurveAsked) => Promise<FreePlaying | null>;
+
 export interface Compute {
   measure: Measure;
+  curve: Curve;
   close(): Promise<void>;
 }
 
@@ -47,7 +53,11 @@ export type WorkerAnswer = { answer: Measured } | { problems: FieldProblem[] };
 
 /** In this thread, for tests. */
 export function computeHere(): Compute {
-  return { measure: async (take) => measureNow(take), close: async () => undefined };
+  return {
+    measure: async (take) => measureNow(take),
+    curve: async (asked) => curveNow(asked),
+    close: async () => undefined,
+  };
 }
 
 const WORKER = new URL('./measure.worker.js', import.meta.url).href;
@@ -61,14 +71,18 @@ export function computeInThreads(limits = LIMITS, filename = WORKER): Compute {
     idleTimeout: 30_000,
     resourceLimits: { maxOldGenerationSizeMb: limits.memoryMb },
   });
+  /** @param name of the worker's function; its default one where it is left out. */
+  const run = async (asked: unknown, name?: string): Promise<unknown> => {
+    try {
+      return await pool.run(asked, { signal: AbortSignal.timeout(limits.timeMs), ...(name ? { name } : {}) });
+    } catch (error) {
+      throw tooMuch(error as Error & { code?: string }, limits) ?? error;
+    }
+  };
   return {
+    curve: async (asked) => (await run(asked, 'curveNow')) as FreePlaying | null,
     async measure(take) {
-      let outcome: WorkerAnswer;
-      try {
-        outcome = (await pool.run(take, { signal: AbortSignal.timeout(limits.timeMs) })) as WorkerAnswer;
-      } catch (error) {
-        throw tooMuch(error as Error & { code?: string }, limits) ?? error;
-      }
+      const outcome = (await run(take)) as WorkerAnswer;
       if ('problems' in outcome) throw new PlanError(outcome.problems);
       return outcome.answer;
     },

@@ -10,3 +10,5 @@ export default function run(take: Measurable): WorkerAnswer {
     throw error;
   }
 }
+
+export { curveNow } from './curve.ts';

@@ -11,7 +11,7 @@ import {
 } from 'node:fs';
 import { join } from 'node:path';
 import { makeDatabase, openDatabase } from '../store/database.ts';
-import { demoTake, takeId } from '../testing/documents.ts';
+import { demoTake, takeId, testRecording } from '../testing/documents.ts';
 import { oldDatabase, someTakes } from '../testing/old-database.ts';
 import { type Service, newFolder, startService } from '../testing/service.ts';
 import {
@@ -339,10 +339,20 @@ describe('salvage', () => {
     await filled(12);
     const players = await startService(folder);
     await players.request.put(`/api/players/${takeId(77)}`).send({ name: 'Mia', instrument: 'cello' });
+    const recording = testRecording({ playerId: takeId(77) });
+    await players.request.put(`/api/recordings/${recording.id}`).send(recording);
     await players.close();
     overwrite(0, 4096);
-    expect(await salvaged()).toMatchObject({ saved: { takes: 12, players: 1 }, unreadable: [] });
+    expect(await salvaged()).toMatchObject({
+      saved: { takes: 12, players: 1, recordings: 1 },
+      unreadable: [],
+    });
     await expectGoodAgain(12);
+  });
+
+  it('saves all of an older version’s file, which had no recordings yet', async () => {
+    await oldDatabase(folder, 4, someTakes(3));
+    expect(await salvaged()).toMatchObject({ saved: { takes: 3, recordings: 0 }, unreadable: [] });
   });
 
   it('saves what the log holds of a file whose first page was overwritten', async () => {

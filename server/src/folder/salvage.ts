@@ -55,21 +55,26 @@ export async function salvage(
 async function byTables(file: string, saving: Saving): Promise<Unreadable[] | null> {
   const source = await openRaw(file, 'write');
   try {
-    if (!(await knowsTables(source))) return null;
+    const known = await knownTables(source);
+    if (!known) return null;
     const missing: Unreadable[] = [];
-    for (const table of TABLES) missing.push(...(await rowsInOrder(source, table, saving)));
+    for (const table of known) missing.push(...(await rowsInOrder(source, table, saving)));
     return missing;
   } finally {
     await source.close();
   }
 }
 
-async function knowsTables(source: Raw): Promise<boolean> {
-  const names = TABLES.map((name) => `'${name}'`).join(', ');
+/** Tables that a database of every version has. */
+const OLDEST: readonly Table[] = ['players', 'plans', 'takes'];
+
+/** Those it has; null where it has not even what every version had. */
+async function knownTables(source: Raw): Promise<Table[] | null> {
   const found = await source
-    .all<{ n: number }>(`SELECT count(*) AS n FROM sqlite_master WHERE type = 'table' AND name IN (${names})`)
-    .catch(() => [{ n: 0 }]);
-  return found[0].n === TABLES.length;
+    .all<{ name: string }>("SELECT name FROM sqlite_master WHERE type = 'table'")
+    .catch(() => []);
+  const names = new Set(found.map(({ name }) => name));
+  return OLDEST.every((name) => names.has(name)) ? TABLES.filter((name) => names.has(name)) : null;
 }
 
 /**
@@ -111,6 +116,7 @@ function tableOf([id, second, third, fourth, fifth]: readonly unknown[]): Table 
   if (!isId(id)) return null;
   const isLink = (value: unknown) => value === null || isId(value);
   if (isLink(second) && isLink(third) && isTime(fourth)) return 'takes';
+  if (isLink(second) && isTime(third)) return 'recordings';
   if (typeof fourth === 'number' && typeof fifth === 'string') return 'plans';
   return isTime(fourth) && isTime(fifth) ? 'players' : null;
 }

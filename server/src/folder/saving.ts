@@ -2,10 +2,15 @@
 import type { Raw } from './raw.ts';
 
 /** Parents before children, so that links hold. */
-export const TABLES = ['players', 'plans', 'takes'] as const;
+export const TABLES = ['players', 'plans', 'takes', 'recordings'] as const;
 export type Table = (typeof TABLES)[number];
 /** What must be readable JSON in a row. */
-const DOCUMENTS: Record<Table, string[]> = { players: [], plans: ['document'], takes: ['document'] };
+const DOCUMENTS: Record<Table, string[]> = {
+  players: [],
+  plans: ['document'],
+  takes: ['document'],
+  recordings: ['document'],
+};
 
 export interface Unreadable {
   /** Null where not even that can be told: then the rows are a page of the file. */
@@ -16,13 +21,14 @@ export interface Unreadable {
 }
 
 export class Saving {
-  readonly saved: Record<Table, number> = { players: 0, plans: 0, takes: 0 };
+  readonly saved: Record<Table, number> = { players: 0, plans: 0, takes: 0, recordings: 0 };
   /** Rows that were read and cannot be used. */
   readonly refused: Unreadable[] = [];
   private readonly met: Record<Table, Set<number>> = {
     players: new Set(),
     plans: new Set(),
     takes: new Set(),
+    recordings: new Set(),
   };
   private readonly target: Raw;
   /** In the order in which they were made, which is that of every older version too. */
@@ -88,6 +94,7 @@ export class Saving {
   /** A take whose player or plan could not be read stays, without the link. */
   async mendLinks(): Promise<void> {
     await this.target.exec(`UPDATE takes SET playerId = NULL WHERE playerId NOT IN (SELECT id FROM players);
+      UPDATE recordings SET playerId = NULL WHERE playerId NOT IN (SELECT id FROM players);
       UPDATE takes SET planId = NULL WHERE planId NOT IN (SELECT id FROM plans);`);
   }
 }

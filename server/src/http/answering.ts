@@ -6,10 +6,12 @@ import {
   ROUTES,
   type RouteName,
   type Route,
+  USUAL_BODY_BYTES,
   partsOf,
 } from '@feldspar/core/wire';
 import { Router } from '@koa/router';
-import { readBody, readId, readSound } from './body.ts';
+import { readBody, readId, readPiece, readSound } from './body.ts';
+import { sendFile } from './files.ts';
 
 /** What a route's function is given, checked. */
 export interface Asked<Name extends RouteName> {
@@ -19,13 +21,18 @@ export interface Asked<Name extends RouteName> {
   body: BodyOf<Name>;
   /** The recording that is sent, as it comes. @throws Problem 415 for another media type */
   sound(): AsyncIterable<Uint8Array>;
+  /** The piece of a file that is sent. @throws Problem 413 where it is too large, 415 for another media type */
+  piece(): Promise<Uint8Array>;
   /** Says that something new was made: 201. */
   made(): void;
 }
 
+/** Where the file lies that a route answers. */
+type Answer<Name extends RouteName> = (typeof ROUTES)[Name] extends { file: true } ? string : AnswerOf<Name>;
+
 /** One function a route. None may be missing, and each answers what the table says. */
 export type Answers = {
-  [Name in RouteName]: (asked: Asked<Name>) => AnswerOf<Name> | Promise<AnswerOf<Name>>;
+  [Name in RouteName]: (asked: Asked<Name>) => Answer<Name> | Promise<Answer<Name>>;
 };
 
 /**
@@ -42,10 +49,12 @@ export function routerOf(answers: Answers, strict = false): Router {
         query: route.query?.parse(ctx.query),
         body: route.body ? readBody(ctx, route.body) : undefined,
         sound: () => readSound(ctx),
+        piece: () => readPiece(ctx, route.bytes ?? USUAL_BODY_BYTES),
         made: () => (ctx.status = 201),
       };
       ctx.status = route.answer ? 200 : 204;
       const body = await answer(asked as unknown as Asked<never>);
+      if (route.file) sendFile(ctx, body as string);
       if (!route.answer) return;
       if (strict) checkAnswer(name, route.answer, body);
       ctx.body = body;

@@ -4,7 +4,7 @@ import type { Context, Middleware, Next } from 'koa';
 import { isShallow } from '@feldspar/core/plan';
 import { ROUTES, type Route, USUAL_BODY_BYTES, partsOf } from '@feldspar/core/wire';
 import { z } from 'zod';
-import { Problem } from './problem.ts';
+import { Problem, sizeText } from './problem.ts';
 
 declare module 'koa' {
   interface Request {
@@ -68,6 +68,21 @@ export function readSound(ctx: Context): AsyncIterable<Uint8Array> {
   if (!ctx.is('audio/wav', 'audio/x-wav', 'audio/wave', 'audio/vnd.wave'))
     throw new Problem(415, 'No WAV', 'Send the recording as audio/wav.');
   return ctx.req;
+}
+
+/** @throws Problem 413 where it is too large, 415 for another media type. */
+export async function readPiece(ctx: Context, mostBytes: number): Promise<Uint8Array> {
+  if (!ctx.is('application/octet-stream'))
+    throw new Problem(415, 'No bytes', 'Send the piece as application/octet-stream.');
+  const pieces: Buffer[] = [];
+  let bytes = 0;
+  for await (const piece of ctx.req) {
+    bytes += (piece as Buffer).length;
+    if (bytes > mostBytes)
+      throw new Problem(413, 'Too large', `A piece has at most ${sizeText(mostBytes)}. Send smaller ones.`);
+    pieces.push(piece as Buffer);
+  }
+  return Buffer.concat(pieces);
 }
 
 const uuid = z.uuid();

@@ -2,13 +2,14 @@
 import { said } from '@feldspar/core/words';
 import type { Router } from '@koa/router';
 import type { Hear } from '../compute/hear.ts';
-import type { Measure } from '../compute/measure.ts';
+import type { Curve, Measure } from '../compute/measure.ts';
 import { routerOf } from '../http/answering.ts';
 import { Problem } from '../http/problem.ts';
 import type { BinStore } from '../store/bin.ts';
 import type { HoldStore } from '../store/holds.ts';
 import type { PlanStore } from '../store/plans.ts';
 import type { PlayerStore } from '../store/players.ts';
+import type { RecordingStore } from '../store/recordings.ts';
 import type { Remeasuring } from '../store/remeasuring.ts';
 import type { TakeStore } from '../store/takes.ts';
 
@@ -16,10 +17,12 @@ export interface Services {
   takes: TakeStore;
   plans: PlanStore;
   players: PlayerStore;
+  recordings: RecordingStore;
   holds: HoldStore;
   bin: BinStore;
   remeasuring: Remeasuring;
   measure: Measure;
+  curve: Curve;
   hear: Hear;
   version: string;
   /** In tests: answers are held against the table too. */
@@ -30,7 +33,20 @@ export interface Services {
 const whole = <Item>(items: Item[]) => ({ items, nextCursor: null });
 
 export function apiRoutes(services: Services): Router {
-  const { takes, plans, players, holds, bin, remeasuring, measure, hear, version, strict } = services;
+  const {
+    takes,
+    plans,
+    players,
+    recordings,
+    holds,
+    bin,
+    remeasuring,
+    measure,
+    curve,
+    hear,
+    version,
+    strict,
+  } = services;
   return routerOf(
     {
       'GET /health': () => ({ status: 'ok', version }),
@@ -65,6 +81,34 @@ export function apiRoutes(services: Services): Router {
         return undefined;
       },
 
+      'GET /recordings': ({ query: { player, ...page } }) => recordings.list({ playerId: player, ...page }),
+      'GET /recordings/:id': ({ id }) => recordings.get(id),
+      'PUT /recordings/:id': async ({ id, body, made }) => {
+        if (body.id !== id)
+          throw new Problem(422, 'Two ids', `The address says ${id}, the recording says ${body.id}.`);
+        if (await recordings.put(body)) made();
+        return { id };
+      },
+      'GET /recordings/:id/sound': ({ id }) => recordings.soundFile(id),
+      'GET /recordings/:id/received': ({ id }) => recordings.received(id),
+      'PUT /recordings/:id/sound': async ({ id, query: { from }, piece }) =>
+        recordings.addSound(id, from, await piece()),
+      'DELETE /recordings/:id/sound': async ({ id }) => {
+        await recordings.dropSound(id);
+        return undefined;
+      },
+      'POST /tempo-curve': async ({ body }) => {
+        const found = await curve(body);
+        if (!found)
+          throw new Problem(
+            422,
+            'No beat',
+            'No beat can be found in these hits: send more of them, or say the tempo (near).',
+          );
+        return found;
+      },
+
+      ...deletable('recordings', recordings),
       ...deletable('takes', takes),
       ...deletable('plans', plans),
       ...deletable('players', players),
@@ -87,7 +131,7 @@ export function apiRoutes(services: Services): Router {
   );
 }
 
-type Deletable = 'takes' | 'plans' | 'players';
+type Deletable = 'takes' | 'plans' | 'players' | 'recordings';
 type Removal<Kind extends Deletable> = `DELETE /${Kind}/:id` | `POST /${Kind}/:id/restore`;
 
 /** What is deleted lies in the bin, and comes back; alike for all kinds of things. */

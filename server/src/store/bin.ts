@@ -5,6 +5,7 @@ import type { Database } from './database.ts';
 import type { Row } from './models.ts';
 import type { PlanStore } from './plans.ts';
 import type { PlayerStore } from './players.ts';
+import type { RecordingStore } from './recordings.ts';
 import type { TakeStore } from './takes.ts';
 
 export const DAYS_KEPT = 30;
@@ -17,31 +18,42 @@ export class BinStore {
   private readonly takes: TakeStore;
   private readonly plans: PlanStore;
   private readonly players: PlayerStore;
+  private readonly recordings: RecordingStore;
 
-  constructor(database: Database, takes: TakeStore, plans: PlanStore, players: PlayerStore) {
+  constructor(
+    database: Database,
+    takes: TakeStore,
+    plans: PlanStore,
+    players: PlayerStore,
+    recordings: RecordingStore,
+  ) {
     this.database = database;
     this.takes = takes;
     this.plans = plans;
     this.players = players;
+    this.recordings = recordings;
   }
 
   async list(): Promise<Bin> {
-    const [takes, plans, players] = await Promise.all([
+    const [takes, plans, players, recordings] = await Promise.all([
       this.takes.deleted(MOST_LISTED),
       this.plans.deleted(MOST_LISTED),
       this.players.deleted(MOST_LISTED),
+      this.recordings.deleted(MOST_LISTED),
     ]);
-    return { daysKept: DAYS_KEPT, takes, plans, players };
+    return { daysKept: DAYS_KEPT, takes, plans, players, recordings };
   }
 
   /** Really deletes what has lain there for longer. @returns how many rows. */
   async empty(now = new Date()): Promise<number> {
     const { sequelize, models } = this.database;
     const where = { deletedAt: { [Op.lt]: new Date(now.getTime() - DAYS_KEPT * DAY_MS) } };
-    const gone = await models.takes.destroy({ where, force: true });
+    const heard = await models.recordings.destroy({ where, force: true });
+    await this.recordings.sweepSounds();
+    const gone = heard + (await models.takes.destroy({ where, force: true }));
     // What was merged for good: takes, and whoever was merged into that player before, are linked to the one who stays.
-    for (const table of ['takes', 'players']) {
-      const column = table === 'takes' ? 'playerId' : 'mergedInto';
+    for (const table of ['takes', 'recordings', 'players']) {
+      const column = table === 'players' ? 'mergedInto' : 'playerId';
       const merged = `SELECT id, mergedInto AS stays FROM players WHERE mergedInto IS NOT NULL AND deletedAt < :before`;
       await sequelize.query(
         `UPDATE ${table} SET ${column} = merged.stays FROM (${merged}) AS merged WHERE ${table}.${column} = merged.id`,
@@ -50,21 +62,22 @@ export class BinStore {
     }
     // A take holds its plan as it was, and stays without its player; only the links go.
     const links = [
-      [models.plans, 'planId'],
-      [models.players, 'playerId'],
+      [models.plans, 'planId', ['takes']],
+      [models.players, 'playerId', ['takes', 'recordings']],
     ] as const;
     let linked = 0;
-    for (const [model, column] of links) {
+    for (const [model, column, tables] of links) {
       const rows = await (model as ModelStatic<Row<{ id: string }>>).findAll({
         attributes: ['id'],
         where,
         paranoid: false,
       });
       for (const { id } of rows) {
-        await sequelize.query(`UPDATE takes SET ${column} = NULL WHERE ${column} = :id`, {
-          replacements: { id },
-          type: QueryTypes.UPDATE,
-        });
+        for (const table of tables)
+          await sequelize.query(`UPDATE ${table} SET ${column} = NULL WHERE ${column} = :id`, {
+            replacements: { id },
+            type: QueryTypes.UPDATE,
+          });
         await (model as ModelStatic<Row<{ id: string }>>).destroy({ where: { id }, force: true });
       }
       linked += rows.length;

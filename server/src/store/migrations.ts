@@ -196,6 +196,29 @@ export const MIGRATIONS: readonly Migration[] = [
       await tables.addIndex('plans', ['ready', 'createdAt']);
     },
   },
+  {
+    name: '007-recordings',
+    async up(tables) {
+      await tables.create('recordings', {
+        id,
+        playerId: { type: DataTypes.UUID, allowNull: true, references: { model: 'players', key: 'id' } },
+        recordedAt: { type: DataTypes.DATE, allowNull: false },
+        name: { type: DataTypes.STRING, allowNull: false },
+        document: { type: DataTypes.JSON, allowNull: false },
+        bytes: { type: DataTypes.BIGINT, allowNull: false },
+        durationS: { type: DataTypes.DOUBLE, allowNull: false },
+        played: { type: DataTypes.STRING, allowNull: false },
+        strokes: { type: DataTypes.INTEGER, allowNull: true },
+        hash: { type: DataTypes.STRING, allowNull: true },
+        deletedAt: { type: DataTypes.DATE, allowNull: true },
+        ...times,
+      });
+      await tables.addIndex('recordings', ['recordedAt', 'id']);
+      await tables.addIndex('recordings', ['playerId', 'recordedAt']);
+      await tables.addIndex('recordings', ['hash']);
+      await countChanges(tables, ['recordings']);
+    },
+  },
 ];
 
 const eachTake = (tables: Tables, change: (take: Take, id: string) => Promise<void>) =>
@@ -231,7 +254,11 @@ async function knowThyself(tables: Tables): Promise<void> {
     'INSERT INTO studio (id, revision) SELECT :id, 1 WHERE NOT EXISTS (SELECT 1 FROM studio)',
     { id: randomUUID() },
   );
-  for (const table of ['takes', 'plans', 'players'])
+  await countChanges(tables, ['takes', 'plans', 'players']);
+}
+
+async function countChanges(tables: Tables, names: readonly string[]): Promise<void> {
+  for (const table of names)
     for (const change of ['INSERT', 'UPDATE', 'DELETE'])
       await tables.run(
         `CREATE TRIGGER IF NOT EXISTS ${table}_${change.toLowerCase()}_counted AFTER ${change} ON ${table}

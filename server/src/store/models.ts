@@ -1,5 +1,6 @@
 /** Sequelize models of the tables that the migrations make. */
 import type { Plan, SaidTempo } from '@feldspar/core/plan';
+import type { Recording } from '@feldspar/core/recordings';
 import type { Take, TakeSummary } from '@feldspar/core/take';
 import type { AloneIntervals, Judging } from '@feldspar/core/timing';
 import { DataTypes, type Model, type ModelStatic, type Sequelize } from 'sequelize';
@@ -63,12 +64,31 @@ export interface TakeRow {
   deletedAt: Date | null;
 }
 
+export interface RecordingRow {
+  id: string;
+  playerId: string | null;
+  recordedAt: Date;
+  name: string;
+  /** Large: lists never read it. */
+  document: Recording;
+  /** Of the sound's file. */
+  bytes: number;
+  /** From the document, for lists: how long, the title of the plan (empty without one), how many strokes. */
+  durationS: number;
+  played: string;
+  strokes: number | null;
+  /** Of the sound that is kept; null where none is, or not all of it has arrived. */
+  hash: string | null;
+  deletedAt: Date | null;
+}
+
 export type Row<Attributes extends object> = Model<Attributes> & Attributes;
 
 export interface Models {
   players: ModelStatic<Row<PlayerRow>>;
   plans: ModelStatic<Row<PlanRow>>;
   takes: ModelStatic<Row<TakeRow>>;
+  recordings: ModelStatic<Row<RecordingRow>>;
 }
 
 const id = { type: DataTypes.UUID, primaryKey: true } as const;
@@ -125,5 +145,22 @@ export function defineModels(sequelize: Sequelize): Models {
     },
     { tableName: 'takes', paranoid: true },
   );
-  return { players, plans, takes };
+  const recordings = sequelize.define<Row<RecordingRow>>(
+    'recording',
+    {
+      id,
+      playerId: DataTypes.UUID,
+      recordedAt: DataTypes.DATE,
+      name: DataTypes.STRING,
+      document: jsonColumn('document'),
+      bytes: DataTypes.BIGINT,
+      durationS: DataTypes.DOUBLE,
+      played: DataTypes.STRING,
+      strokes: DataTypes.INTEGER,
+      hash: DataTypes.STRING,
+      deletedAt: DataTypes.DATE,
+    },
+    { tableName: 'recordings', paranoid: true },
+  );
+  return { players, plans, takes, recordings };
 }

@@ -15,7 +15,7 @@ export const newFolder = () => mkdtempSync(join(tmpdir(), 'feldspar-'));
 export const MOST_SOUND = 2_000_000;
 
 export async function startService(folder = newFolder(), compute = computeHere()) {
-  const studio = await openStudio(folder, compute);
+  const studio = await openStudio(folder, compute, undefined, MOST_SOUND);
   const app = createApp({
     ...studio,
     hear: hearHere({ ...HEAR_LIMITS, bytes: MOST_SOUND }),

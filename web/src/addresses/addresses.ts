@@ -9,6 +9,9 @@ export const sheetAt = (id: string): string => `/sheets/${id}`;
 export const sheetsAt = (family?: number): string =>
   family === undefined ? '/sheets' : `/sheets?family=${family}`;
 
+/** A recording, with its strokes. */
+export const recordingAt = (id: string): string => `/recordings/${id}`;
+
 /** The reading of a take. */
 export const takeAt = (id: string): string => `/takes/${id}`;
 /** Two takes beside each other. */

@@ -5,6 +5,7 @@ import { SnackbarProvider } from 'notistack';
 import { type ComponentType, Suspense, lazy, useEffect } from 'react';
 import { type RouteObject, RouterProvider, createBrowserRouter } from 'react-router';
 import { SWRConfig } from 'swr';
+import { sendLeftSounds } from '../data/uploads.ts';
 import { useOutboxSender } from '../data/outbox/useOutbox.ts';
 import { loadBeside, loadLog, loadPlan, loadReading, prepareReading } from './after-take.ts';
 import { Bench } from '../screens/bench/Bench.tsx';
@@ -33,6 +34,8 @@ const LATER: [path: string, load: Load][] = [
   ['desk/steps', () => import('../screens/desk/Steps.tsx')],
   ['desk/table', () => import('../screens/desk/TempoTable.tsx')],
   ['rehear', () => import('../screens/rehear/Rehear.tsx')],
+  ['recordings', () => import('../screens/recordings/Recordings.tsx')],
+  ['recordings/:id', () => import('../screens/recording/RecordingScreen.tsx')],
   ['bin', () => import('../screens/bin/Bin.tsx')],
   // How parts are looked at; it does not ship.
   ...(import.meta.env.DEV
@@ -96,6 +99,7 @@ const QUIET_AFTER_MS = 4000;
 /** Sends what waits; and when the first screen has settled, fetches the others' code: the server may be away when they are opened. */
 function Background() {
   useOutboxSender();
+  useEffect(() => void sendLeftSounds(), []);
   useEffect(() => {
     const fetchAll = async () => {
       await warmMeasuring().catch(() => undefined);

@@ -39,6 +39,20 @@ const OF_SCREENS: [path: RegExp, keys: Key[]][] = [
       { keys: 'Ctrl Z, Y', does: 'undo, redo' },
     ],
   ],
+  [
+    /^\/recordings\/[^/]+$/,
+    [
+      { keys: 'N, P', does: 'the next stroke, the one before' },
+      { keys: 'Arrows, with Shift', does: 'move it by 1 ms, by 10 ms' },
+      { keys: 'Del, +', does: 'it is no stroke; put one' },
+      { keys: 'M', does: 'mute the chosen stretch, or hear it again' },
+      { keys: '1', does: 'here the plan begins; playing freely: here is a one' },
+      { keys: 'Space', does: 'hear it, stop' },
+      { keys: 'L', does: 'one long line, or bar by bar' },
+      { keys: 'Ctrl Z, Y', does: 'undo, redo' },
+      { keys: 'Enter', does: 'read it' },
+    ],
+  ],
   [/^\/takes\/[^/]+$/, [{ keys: 'Enter', does: 'play it again' }]],
   [/^\/desk$/, [{ keys: 'Arrows', does: 'on the stick: faster, slower' }]],
 ];

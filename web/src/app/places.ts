@@ -24,7 +24,10 @@ export const GROUPS: { name: string; places: Place[] }[] = [
   },
   {
     name: 'Look back',
-    places: [{ to: '/log', name: 'Log', holds: ['/takes/', '/bin', '/hold'] }],
+    places: [
+      { to: '/log', name: 'Log', holds: ['/takes/', '/bin', '/hold'] },
+      { to: '/recordings', name: 'Recordings', holds: ['/recordings/'] },
+    ],
   },
 ];
 

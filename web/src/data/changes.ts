@@ -1,8 +1,9 @@
 /** Saving, deleting and bringing back own plans, through the outbox. */
 import type { Plan } from '@feldspar/core/plan';
+import type { Recording } from '@feldspar/core/recordings';
 import type { PlayerSaid } from '@feldspar/core/wire';
 import { changeOf } from './outbox/change-of.ts';
-import { type Outcome, askNow } from './outbox/outbox.ts';
+import { type Outcome, ask, askNow } from './outbox/outbox.ts';
 
 /** @param on the revision it was changed from; 0 for a plan that is new. */
 export function savePlan(id: string, plan: Plan, on: number): Promise<Outcome> {
@@ -16,8 +17,13 @@ export async function saveNewPlan(plan: Plan): Promise<string> {
   return id;
 }
 
+/** What is known of a recording; kept here at once, sent a breath later. */
+export function saveRecording(recording: Recording): Promise<void> {
+  return ask(changeOf('PUT /recordings/:id', recording.id, `The recording ${recording.name}`, recording));
+}
+
 /** What can be deleted, and lies in the bin then. */
-export type Kind = 'plan' | 'take' | 'player';
+export type Kind = 'plan' | 'take' | 'player' | 'recording';
 
 /** Somebody new, or another name. */
 export function savePlayer(id: string, player: PlayerSaid): Promise<Outcome> {

@@ -1,5 +1,6 @@
 /** What screens read, through SWR: cached, revalidated, shared; with what waits in the outbox laid over it. */
 import { ALL_READY_PLANS, readyPlanOf } from '@feldspar/core/practice';
+import type { Recording } from '@feldspar/core/recordings';
 import type { Take } from '@feldspar/core/take';
 import type {
   AnswerOf,
@@ -8,17 +9,28 @@ import type {
   Page,
   PlanItem,
   Player,
+  RecordingItem,
   Remeasuring,
   RouteName,
   StoredPlan,
   TakeItem,
   TakeOrder,
 } from '@feldspar/core/wire';
-import { useMemo } from 'react';
+import { useEffect, useMemo, useSyncExternalStore } from 'react';
 import useSWR, { type SWRConfiguration, type SWRResponse } from 'swr';
-import { overTake, plansOver, playersOver, takesOver, waitingPlan, waitingTake } from './outbox/overlay.ts';
+import {
+  overTake,
+  plansOver,
+  playersOver,
+  recordingsOver,
+  takesOver,
+  waitingPlan,
+  waitingRecording,
+  waitingTake,
+} from './outbox/overlay.ts';
 import type { Waiting } from './outbox/queue.ts';
 import { useOutbox } from './outbox/useOutbox.ts';
+import { type Upload, currentUploads, onArrived, onUploads } from './uploads.ts';
 import { type Asked, addressOf, request } from './wire/client.ts';
 
 type Readable = Extract<RouteName, `GET ${string}`>;
@@ -118,6 +130,39 @@ export function useTakePage(
 ): SWRResponse<Page<TakeItem>> {
   const asked = { query: { limit: PAGE, player, order, cursor } };
   return useOver(useAnswer('GET /takes', asked, { dedupingInterval: 0 }), takesOver);
+}
+
+/** A page of the recordings, newest first. @param cursor null for the first. */
+export function useRecordings(
+  player: string | null,
+  cursor: string | null,
+): SWRResponse<Page<RecordingItem>> {
+  const asked = { query: { limit: PAGE, player, cursor } };
+  return useOver(useAnswer('GET /recordings', asked, { dedupingInterval: 0 }), recordingsOver);
+}
+
+export interface FoundRecording {
+  /** As it was last saved here, or as the server has it. */
+  data: Recording | undefined;
+  /** Hash of the sound that the studio keeps; null where it keeps none, undefined while that is not known. */
+  hash: string | null | undefined;
+  error: unknown;
+}
+
+export function useRecording(id: string): FoundRecording {
+  const waiting = waitingRecording(useOutbox(), id);
+  const { data, error, mutate } = useAnswer('GET /recordings/:id', { id });
+  useEffect(() => onArrived((other) => void (other === id && mutate())), [id, mutate]);
+  const document = waiting ?? data?.document;
+  return {
+    data: document,
+    hash: data ? data.hash : error ? null : undefined,
+    error: document ? undefined : (error as unknown),
+  };
+}
+
+export function useUploads(): ReadonlyMap<string, Upload> {
+  return useSyncExternalStore(onUploads, currentUploads);
 }
 
 export function useBin(): SWRResponse<Bin> {

@@ -4,7 +4,7 @@
  */
 import type { TAKE_INPUTS } from '@feldspar/core/take';
 
-export type TapInput = Exclude<(typeof TAKE_INPUTS)[number], 'mixed' | 'simulated'>;
+export type TapInput = Exclude<(typeof TAKE_INPUTS)[number], 'mixed' | 'recording' | 'simulated'>;
 
 export interface Tap {
   stampMs: number;

@@ -1,7 +1,16 @@
 /** Dates, numbers and durations as people read them, in the one language the words are in. */
-import { LOCALE } from '@feldspar/core/words';
+import { LOCALE, oneDecimal } from '@feldspar/core/words';
 
-export { LOCALE, fastSlow, oneDecimal, plural, twoDecimals } from '@feldspar/core/words';
+export {
+  LOCALE,
+  clock as minutes,
+  earlyLate,
+  fastSlow,
+  oneDecimal,
+  plural,
+  twoDecimals,
+  whole,
+} from '@feldspar/core/words';
 
 const DATE_TIME = new Intl.DateTimeFormat(LOCALE, {
   weekday: 'long',
@@ -20,11 +29,8 @@ const SHORT_DATE = new Intl.DateTimeFormat(LOCALE, {
 export const longDate = (iso: string) => DATE_TIME.format(new Date(iso));
 export const shortDate = (iso: string) => SHORT_DATE.format(new Date(iso));
 
-/** "1:05" */
-export function minutes(seconds: number): string {
-  const whole = Math.max(0, Math.round(seconds));
-  return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`;
-}
+/** "12.3 MB". */
+export const megabytes = (bytes: number) => `${oneDecimal(bytes / 1024 / 1024)} MB`;
 
 /** A sentence whose numbers stay on one line with their units, and tempos with their notes. */
 export const unbroken = (sentence: string) =>

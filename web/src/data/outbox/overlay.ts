@@ -1,7 +1,8 @@
 /** What the server has, with what waits to be sent laid over it: a screen shows what was said, not what has arrived. Pure. */
 import type { Plan } from '@feldspar/core/plan';
 import type { Take } from '@feldspar/core/take';
-import type { Page, PlanItem, Player, StoredPlan, TakeItem } from '@feldspar/core/wire';
+import { type Recording, marksOf } from '@feldspar/core/recordings';
+import type { Page, PlanItem, Player, RecordingItem, StoredPlan, TakeItem } from '@feldspar/core/wire';
 import type { Waiting } from './queue.ts';
 
 type Queue = readonly Waiting[];
@@ -86,6 +87,38 @@ export function overPlayers(queue: Queue, players: readonly Player[]): Player[] 
     .sort((a, b) => a.name.localeCompare(b.name));
 }
 
+/** A recording as it was last saved here; undefined where nothing waits. */
+export function waitingRecording(queue: Queue, id: string): Recording | undefined {
+  return of(queue, `recording ${id}`).findLast(({ method }) => method === 'PUT')?.body as
+    Recording | undefined;
+}
+
+/** A list of recordings: those saved here first, with what was said of the others; without those that are being deleted. */
+export function overRecordings(queue: Queue, recordings: readonly RecordingItem[]): RecordingItem[] {
+  const known = new Map(recordings.map((recording) => [recording.id, recording]));
+  const waiting = queue
+    .filter(({ thing, method }) => thing.startsWith('recording ') && method === 'PUT')
+    .map(({ body }) => itemOfRecording(body as Recording, known.get((body as Recording).id)));
+  const changed = new Map(waiting.map((item) => [item.id, item]));
+  return [
+    ...[...changed.values()].filter(({ id }) => !known.has(id)).reverse(),
+    ...recordings.map((recording) => changed.get(recording.id) ?? recording),
+  ].filter(({ id }) => !isGone(of(queue, `recording ${id}`)));
+}
+
+function itemOfRecording(recording: Recording, known: RecordingItem | undefined): RecordingItem {
+  const { id, playerId, name, recordedAt, sound, played, heard, edits } = recording;
+  return {
+    ...{ id, playerId, name, recordedAt },
+    durationS: sound.durationS,
+    bytes: sound.bytes,
+    played: played.to === 'plan' ? played.plan.title : '',
+    strokes: marksOf(heard.onsets, edits).length,
+    received: known?.received ?? 0,
+    hash: known?.hash ?? null,
+  };
+}
+
 /** The same for a page of a list. */
 const pageOver =
   <Item>(over: (queue: Queue, items: readonly Item[]) => Item[]) =>
@@ -93,3 +126,4 @@ const pageOver =
 export const takesOver = pageOver(overTakes);
 export const plansOver = pageOver(overPlans);
 export const playersOver = pageOver(overPlayers);
+export const recordingsOver = pageOver(overRecordings);

@@ -2,10 +2,10 @@
 import { useEffect, useSyncExternalStore } from 'react';
 import { useSWRConfig } from 'swr';
 import type { Take } from '@feldspar/core/take';
-import { isTakeList } from '../wire/keys.ts';
-import type { Page, PlanItem, Player, TakeItem } from '@feldspar/core/wire';
+import { isRecordingList, isTakeList } from '../wire/keys.ts';
+import type { Page, PlanItem, Player, RecordingItem, StoredRecording, TakeItem } from '@feldspar/core/wire';
 import { isUnkept, keepSending, load, onConfirmed, onOutboxChange, waitingChanges } from './outbox.ts';
-import { overTake, plansOver, playersOver, takesOver, waitingPlan } from './overlay.ts';
+import { overTake, plansOver, playersOver, recordingsOver, takesOver, waitingPlan } from './overlay.ts';
 import { adoptAbandoned } from './playing.ts';
 import type { Waiting } from './queue.ts';
 
@@ -32,10 +32,19 @@ export function useOutboxSender(): void {
           void mutate<Take>(thingPath, (take) => take && overTake([sent], take), { revalidate: false });
         void mutate<Page<TakeItem>>(isTakeList, (page) => page && takesOver([sent], page));
       } else {
-        if (kind === 'plan' && sent.method === 'PUT')
+        if (kind === 'recording' && sent.method === 'PUT')
+          void mutate<StoredRecording>(thingPath, (was) => ({
+            hash: null,
+            received: 0,
+            ...was,
+            document: sent.body as StoredRecording['document'],
+          }));
+        else if (kind === 'plan' && sent.method === 'PUT')
           void mutate(thingPath, waitingPlan([sent], sent.thing.slice(5)));
         else void mutate(thingPath);
         if (kind === 'plan') void mutate<Page<PlanItem>>('/plans', (page) => page && plansOver([sent], page));
+        else if (kind === 'recording')
+          void mutate<Page<RecordingItem>>(isRecordingList, (page) => page && recordingsOver([sent], page));
         else void mutate<Page<Player>>('/players', (page) => page && playersOver([sent], page));
       }
       void mutate('/bin');

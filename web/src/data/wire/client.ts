@@ -56,7 +56,7 @@ export function askFor<Name extends RouteName>(
   return request(name.split(' ')[0] as Method, addressOf(name, asked as Asked<Name>), body);
 }
 
-/** The same by method and address, as requests are kept in the outbox. */
+/** The same by method and address, as requests are kept in the outbox. @param body bytes, or what is sent as JSON. */
 export async function request<Answer>(method: Method, path: string, body?: unknown): Promise<Answer> {
   let response: Response;
   try {
@@ -66,7 +66,9 @@ export async function request<Answer>(method: Method, path: string, body?: unkno
       signal: AbortSignal.timeout(method === 'GET' ? READ_WITHIN_MS : CHANGE_WITHIN_MS),
       ...(body === undefined
         ? {}
-        : { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) }),
+        : body instanceof Blob
+          ? { headers: { 'Content-Type': 'application/octet-stream' }, body }
+          : { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) }),
     });
   } catch {
     throw new OfflineError();

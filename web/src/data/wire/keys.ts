@@ -1,2 +1,6 @@
 /** Answers are cached under their addresses. This one names every list of takes, for revalidation after one was sent or changed. */
 export const isTakeList = (key: unknown): boolean => typeof key === 'string' && key.startsWith('/takes?');
+
+/** And this one every list of recordings. */
+export const isRecordingList = (key: unknown): boolean =>
+  typeof key === 'string' && key.startsWith('/recordings?');

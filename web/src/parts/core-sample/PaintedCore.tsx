@@ -2,7 +2,7 @@
 import Box from '@mui/material/Box';
 import { useColorScheme } from '@mui/material/styles';
 import { useEffect, useMemo, useRef } from 'react';
-import { type CorePalette, LIGHT } from '../../theme/palette.ts';
+import { coloursAt } from './colours-at.ts';
 import { layoutCore } from './layout.ts';
 import type { CoreModel } from './model.ts';
 import { paintCore } from './paint-core.ts';
@@ -46,15 +46,4 @@ export function PaintedCore({ model, width, rowHeight, label }: PaintedCoreProps
       style={{ width, height: layout.height }}
     />
   );
-}
-
-/** A canvas knows no CSS variables: what they are where it stands. */
-function coloursAt(element: Element): CorePalette {
-  const style = getComputedStyle(element);
-  return Object.fromEntries(
-    Object.entries(LIGHT).map(([name, usual]) => [
-      name,
-      style.getPropertyValue(`--mui-palette-core-${name}`).trim() || usual,
-    ]),
-  ) as unknown as CorePalette;
 }

@@ -59,7 +59,14 @@ export default function Bin() {
       playerText({ name, instrument }) + (mergedInto ? `, whose takes are ${nameOf(mergedInto)}’s now` : ''),
     deletedAt,
   }));
-  const things = [...takes, ...plans, ...removed]
+  const recordings = data.recordings.map(({ id, name, recordedAt, deletedAt }): Thing => ({
+    kind: 'recording',
+    id,
+    title: name,
+    facts: `a recording of ${longDate(recordedAt)}`,
+    deletedAt,
+  }));
+  const things = [...takes, ...plans, ...recordings, ...removed]
     .filter(({ kind, id }) => !back.some(({ thing }) => thing === `${kind} ${id}`))
     .sort((a, b) => b.deletedAt.localeCompare(a.deletedAt));
   const left = (deletedAt: string) =>

@@ -184,6 +184,7 @@ function TakeRow({ take, player, onDelete }: { take: TakeItem; player: string | 
         <Typography variant="body2" sx={{ color: 'text.secondary' }}>
           {facts.join(' · ')}
         </Typography>
+        {take.input === 'recording' && <Chip size="small" variant="outlined" label="recording" />}
         {take.input === 'simulated' && <Chip size="small" variant="outlined" label="simulated player" />}
       </Row>
       {take.note && (

@@ -6,7 +6,7 @@ import { LATENCY_TOUCHES } from '../../text/rig-words.ts';
 import { oneDecimal } from '../../text/text.ts';
 
 export function Latency({ take }: { take: Take }) {
-  if (take.input === 'simulated') return null;
+  if (take.input === 'simulated' || take.input === 'recording') return null;
   return (
     <Typography variant="body2" sx={{ color: 'text.secondary', mt: 2 }}>
       {take.latencyMs === 0

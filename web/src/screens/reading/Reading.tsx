@@ -103,6 +103,12 @@ function ReadingOf({ take, report, hits }: ReadingOfProps) {
         <Typography variant="h1">{unbroken(sentence)}</Typography>
         <TakeLine take={take} report={report} />
       </Box>
+      {take.recording?.foundBy === 'strokes' && (
+        <Alert severity="info">
+          No click was heard on the recording: where it begins was found by the strokes. So it cannot say
+          whether you were early or late as a whole; tempo, drift and steadiness it can.
+        </Alert>
+      )}
       {disturbance && <Alert severity="warning">{disturbance}</Alert>}
       {sheet && (
         <Panel title="On the line">

@@ -5,6 +5,8 @@ import Typography from '@mui/material/Typography';
 import { type Take, takeTempo } from '@feldspar/core/take';
 import { comparableName } from '@feldspar/core/time';
 import type { Report } from '@feldspar/core/timing';
+import { Link } from 'react-router';
+import { recordingAt } from '../../addresses/addresses.ts';
 import { usePlayers } from '../../data/hooks.ts';
 import { longDate, plural } from '../../text/text.ts';
 
@@ -30,6 +32,11 @@ export function TakeLine({ take, report }: { take: Take; report: Report }) {
   return (
     <Stack direction="row" useFlexGap spacing={1} sx={{ flexWrap: 'wrap', alignItems: 'center', mt: 0.75 }}>
       <Typography sx={{ color: 'text.secondary' }}>{parts.join(' · ')}</Typography>
+      {take.recording && (
+        <Typography component={Link} to={recordingAt(take.recording.id)} sx={{ color: 'text.secondary' }}>
+          from the recording {take.recording.name}
+        </Typography>
+      )}
       {take.input === 'simulated' && <Chip size="small" label="simulated player" variant="outlined" />}
     </Stack>
   );

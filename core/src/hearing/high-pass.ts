@@ -1,0 +1,42 @@
+/** Takes away what is low: second order, Butterworth (R. Bristow-Johnson, Audio EQ Cookbook). */
+export class HighPass {
+  private readonly gain: number;
+  private readonly a1: number;
+  private readonly a2: number;
+  private x1 = 0;
+  private x2 = 0;
+  private y1 = 0;
+  private y2 = 0;
+
+  constructor(hz: number, sampleRateHz: number) {
+    const w = (2 * Math.PI * hz) / sampleRateHz;
+    const alpha = Math.sin(w) / Math.SQRT2;
+    const cos = Math.cos(w);
+    const a0 = 1 + alpha;
+    // Of x, the last x and the one before it: 1, -2 and 1 times this.
+    this.gain = (1 + cos) / 2 / a0;
+    this.a1 = (-2 * cos) / a0;
+    this.a2 = (1 - alpha) / a0;
+  }
+
+  /** @param ring is written from its place `at` on; a power of two long. */
+  through(samples: Float32Array, from: number, to: number, ring: Float32Array, at: number): void {
+    const mask = ring.length - 1;
+    const { gain, a1, a2 } = this;
+    let { x1, x2, y1, y2 } = this;
+    for (let i = from; i < to; i++, at++) {
+      const x = samples[i];
+      const y = gain * (x - 2 * x1 + x2) - a1 * y1 - a2 * y2;
+      x2 = x1;
+      x1 = x;
+      y2 = y1;
+      y1 = y;
+      ring[at & mask] = y;
+    }
+    this.x1 = x1;
+    this.x2 = x2;
+    // Numbers too small for the machine's quick path would come of silence.
+    this.y1 = Math.abs(y1) < 1e-30 ? 0 : y1;
+    this.y2 = Math.abs(y2) < 1e-30 ? 0 : y2;
+  }
+}

@@ -1,0 +1,62 @@
+/** The sounds of our own clicks as they are looked for on a recording: their first milliseconds, where no room has mixed in yet. */
+import type { Timeline } from '../plan/index.ts';
+import { type ScheduledClick, isVoice, scheduleOf, voiceSamples } from '../sound/index.ts';
+
+/** A click that sounds, and which of the sounds it is. */
+export interface LookedFor {
+  timeS: number;
+  sound: string;
+}
+
+const FIRST_S = 0.012;
+
+const nameOf = ({ voice, accent }: ScheduledClick) => `${voice} ${accent}`;
+
+/** What a recording of this timeline may hold; spoken words are not looked for. */
+export function lookedFor(timeline: Timeline): LookedFor[] {
+  return scheduleOf(timeline)
+    .filter(({ voice }) => isVoice(voice))
+    .map((click) => ({ timeS: click.timeS, sound: nameOf(click) }));
+}
+
+/** Of each sound its first samples, of power 1. */
+export function clickSounds(clicks: readonly LookedFor[], sampleRateHz: number): Map<string, Float32Array> {
+  const sounds = new Map<string, Float32Array>();
+  for (const { sound } of clicks) {
+    if (sounds.has(sound)) continue;
+    const [voice, accent] = sound.split(' ');
+    if (!isVoice(voice)) continue;
+    const all = voiceSamples(voice, accent === 'true', sampleRateHz);
+    const first = all.slice(0, Math.round(FIRST_S * sampleRateHz));
+    const power = Math.sqrt(first.reduce((sum, value) => sum + value * value, 0));
+    sounds.set(
+      sound,
+      first.map((value) => value / power),
+    );
+  }
+  return sounds;
+}
+
+export interface Likeness {
+  /** Sample at which it is most like the sound. */
+  at: number;
+  /** Correlation with it there, -1 to 1. */
+  like: number;
+}
+
+/** Where in a piece a sound (of power 1) is most alike: normalised correlation at every sample from `from` to `to`. */
+export function likeness(piece: Float32Array, sound: Float32Array, from: number, to: number): Likeness {
+  let best: Likeness = { at: from, like: -1 };
+  const last = Math.min(to, piece.length - sound.length);
+  const first = Math.max(0, from);
+  let power = 0;
+  for (let i = 0; i < sound.length && first + i < piece.length; i++) power += piece[first + i] ** 2;
+  for (let at = first; at <= last; at++) {
+    if (at > first) power += piece[at + sound.length - 1] ** 2 - piece[at - 1] ** 2;
+    let product = 0;
+    for (let i = 0; i < sound.length; i++) product += piece[at + i] * sound[i];
+    const like = product / Math.sqrt(Math.max(power, 1e-12));
+    if (like > best.like) best = { at, like };
+  }
+  return best;
+}

@@ -1,0 +1,234 @@
+/**
+ * The clicks taken out of a recording. What a click sounds like after loudspeaker, room and microphone is the median over many of them (what
+ * was played at the same time differs each time and drops out); each is taken out with its own gain, at a fraction of a sample.
+ */
+import { median } from '../stats/index.ts';
+import { readFrom } from './fractional.ts';
+
+/** What is heard of a click, with its room. */
+export const RECEIVED_S = 0.18;
+/** A sound is known from so many clicks, and more than so many tell no more. */
+export const FEWEST_RECEIVED = 5;
+export const MOST_RECEIVED = 60;
+/** The gain is told by the beginning, where the click is loudest, and no click is much louder than the others. */
+const GAIN_S = 0.015;
+const GAINS = [0.5, 1.6] as const;
+/** It is alone where it explains so much of the power. */
+const CLEAR_SHARE = 0.5;
+/** A received sound begins so many samples before the click: between samples a sharp beginning reaches back. */
+export const LEAD = 24;
+/** The player's clock goes by whole samples, the recorder's by its own: a click lies up to so many samples beside its line. */
+const MOST_BESIDE = 1;
+
+/** What was played beside a click comes and goes; pieces are weighed anew every so many samples. */
+const BLOCK = 256;
+const ROUNDS = 6;
+/** No piece is believed more than so much better than the middle one. */
+const BEST_SHARE = 0.01;
+
+/** A piece of the recording in which a click begins at a fraction of a sample. */
+export interface Piece {
+  samples: Float32Array;
+  at: number;
+  /** How much it is like the click as it was made. */
+  like: number;
+}
+
+/** Of the piece, so many samples from LEAD before the click on. */
+const cutOf = ({ samples, at }: Piece, length: number) => readFrom(samples, at - LEAD, length);
+
+const ALIGNMENTS = 3;
+
+/**
+ * The sound as it is received, from LEAD samples before the click on: the mean in which a piece weighs the less the more else is in it there
+ * (weights by the inverse variance of what is left of it, found anew a few times), each piece where it fits best. It begins twice: with the
+ * median of the pieces, which is right where strokes lie everywhere, and with the piece that is most like the click, which is right where few
+ * are free of them. Whichever leaves less of the pieces is taken.
+ *
+ * @returns how loud, beside its loudest, what is left where it is taken out of the piece in which least else was played.
+ */
+export function receivedSound(
+  pieces: readonly Piece[],
+  sampleRateHz: number,
+): { sound: Float32Array; left: number } {
+  const length = Math.round(RECEIVED_S * sampleRateHz) + LEAD;
+  const told = Math.round(GAIN_S * sampleRateHz) + LEAD;
+  const cuts = pieces.map((piece) => cutOf(piece, length));
+  const clearest = pieces.reduce((best, { like }, p) => (like > pieces[best].like ? p : best), 0);
+  const [first, second] = [middle(cuts), cuts[clearest].slice()].map((start) =>
+    settled(pieces, cuts, start, told),
+  );
+  const { sound, cuts: fitting } = second.leaves < first.leaves ? second : first;
+  const left = leftOf(fitting, sound);
+  // It ends without a step.
+  const fade = Math.round(0.1 * length);
+  for (let i = 0; i < fade; i++) sound[length - 1 - i] *= i / fade;
+  return { sound, left };
+}
+
+/** What a beginning settles to. `leaves`: the power that is left of the middle piece. */
+function settled(
+  pieces: readonly Piece[],
+  start: readonly Float32Array[],
+  sound: Float32Array,
+  told: number,
+) {
+  const { length } = sound;
+  let cuts = start;
+  const places = pieces.map(({ at }) => at);
+  for (let turn = 0; turn < ALIGNMENTS; turn++) {
+    if (turn > 0)
+      cuts = cuts.map((cut, p) => {
+        const { gain, beside } = fitted(cut, 0, sound, 0, told);
+        if (beside === 0) return cut;
+        places[p] += beside / gain;
+        return cutOf({ ...pieces[p], at: places[p] }, length);
+      });
+    for (let from = 0; from < length; from += BLOCK)
+      for (let round = 0; round < ROUNDS; round++) weigh(cuts, sound, from, Math.min(length, from + BLOCK));
+  }
+  const leaves = median(
+    cuts.map((cut) => {
+      let power = 0;
+      for (let i = 0; i < length; i++) power += (cut[i] - sound[i]) ** 2;
+      return power;
+    }),
+  );
+  return { sound, cuts, leaves };
+}
+
+function middle(cuts: readonly Float32Array[]): Float32Array {
+  const column = new Array<number>(cuts.length);
+  return cuts[0].map((_, i) => {
+    for (let p = 0; p < cuts.length; p++) column[p] = cuts[p][i];
+    return median(column);
+  });
+}
+
+function leftOf(pieces: readonly Float32Array[], received: Float32Array): number {
+  const first = received.subarray(0, LEFT_WITHIN);
+  const loudest = loudestOf(first);
+  return Math.min(...pieces.map((piece) => loudestOf(first.map((value, i) => piece[i] - value)) / loudest));
+}
+
+const LEFT_WITHIN = 1024;
+
+export const loudestOf = (samples: Float32Array): number =>
+  samples.reduce((most, value) => Math.max(most, Math.abs(value)), 0);
+
+function weigh(pieces: readonly Float32Array[], received: Float32Array, from: number, to: number): void {
+  // A block is judged with its neighbours: a stroke that begins in the next one is in this one already.
+  const [first, last] = [Math.max(0, from - BLOCK), Math.min(received.length, to + BLOCK)];
+  const left = pieces.map((piece) => {
+    let power = 1e-14;
+    for (let i = first; i < last; i++) power += (piece[i] - received[i]) ** 2;
+    return power;
+  });
+  const least = BEST_SHARE * median(left);
+  const weights = left.map((power) => 1 / Math.max(power, least));
+  const sum = weights.reduce((a, b) => a + b, 0);
+  for (let i = from; i < to; i++) {
+    let value = 0;
+    for (let p = 0; p < pieces.length; p++) value += weights[p] * pieces[p][i];
+    received[i] = value / sum;
+  }
+}
+
+/** A click on the recording: at which (fractional) sample it begins, and its received sound; null where that is not known. */
+export interface Removable {
+  at: number;
+  sound: Float32Array | null;
+}
+
+/** Takes clicks out of a sound that goes by; what it gives lags a click's length behind. */
+export class ClickRemover {
+  private readonly clicks: readonly Removable[];
+  private readonly length: number;
+  private readonly gainSamples: number;
+  private pending = new Float32Array(0);
+  private first = 0;
+  private next = 0;
+
+  /** @param clicks in order. */
+  constructor(clicks: readonly Removable[], sampleRateHz: number) {
+    this.clicks = clicks.filter(({ sound, at }) => sound !== null && at >= 0);
+    this.length = Math.ceil(RECEIVED_S * sampleRateHz) + LEAD;
+    this.gainSamples = Math.round(GAIN_S * sampleRateHz) + LEAD;
+  }
+
+  push(samples: Float32Array): Float32Array {
+    const all = new Float32Array(this.pending.length + samples.length);
+    all.set(this.pending);
+    all.set(samples, this.pending.length);
+    this.pending = all;
+    return this.give(false);
+  }
+
+  end(): Float32Array {
+    return this.give(true);
+  }
+
+  private give(all: boolean): Float32Array {
+    const end = this.first + this.pending.length;
+    while (this.next < this.clicks.length) {
+      const click = this.clicks[this.next];
+      if (!all && click.at + this.length > end) break;
+      this.remove(click);
+      this.next++;
+    }
+    const until = all ? end : Math.min(end, Math.floor(this.clicks[this.next]?.at ?? Infinity) - LEAD - 1);
+    const count = Math.max(0, until - this.first);
+    const given = this.pending.slice(0, count);
+    this.pending = this.pending.slice(count);
+    this.first += count;
+    return given;
+  }
+
+  private remove({ at, sound }: Removable): void {
+    const from = Math.floor(at) - LEAD;
+    const here = from - this.first;
+    const there = Math.max(0, -here);
+    const shiftedTo = (place: number) => readFrom(sound!, from + LEAD - place, sound!.length);
+    const about = fitted(this.pending, here, shiftedTo(at), there, this.gainSamples);
+    // The slope tells how far beside it lies; there it is taken out.
+    const shifted = shiftedTo(at + about.beside / about.gain);
+    const { gain } = fitted(this.pending, here, shifted, there, this.gainSamples);
+    for (let i = there; i < shifted.length && here + i < this.pending.length; i++)
+      this.pending[here + i] -= gain * shifted[i];
+  }
+}
+
+interface Fitted {
+  gain: number;
+  /** How many samples later than expected, times the gain. */
+  beside: number;
+}
+
+/** Least squares of the sound and of its slope: how loud it is, and how far beside its place. @param here where in the samples the sound begins. */
+function fitted(samples: Float32Array, here: number, sound: Float32Array, from: number, to: number): Fitted {
+  let [ss, st, tt, xs, xt, xx] = [1e-12, 0, 1e-12, 0, 0, 1e-12];
+  for (let i = from; i < to && here + i < samples.length; i++) {
+    const x = samples[here + i];
+    const t = slope(sound, i);
+    ss += sound[i] ** 2;
+    st += sound[i] * t;
+    tt += t * t;
+    xs += x * sound[i];
+    xt += x * t;
+    xx += x * x;
+  }
+  const alone = Math.min(GAINS[1], Math.max(GAINS[0], xs / ss));
+  const determinant = ss * tt - st * st;
+  const gain = (xs * tt - xt * st) / determinant;
+  const beside = -(xt * ss - xs * st) / determinant;
+  // A stroke that lies over the click makes nonsense of it: then the click is taken out as it usually is.
+  const isClear =
+    determinant > 1e-9 * ss * tt &&
+    gain > GAINS[0] &&
+    gain < GAINS[1] &&
+    Math.abs(beside / gain) <= MOST_BESIDE &&
+    gain * xs - beside * xt > CLEAR_SHARE * xx;
+  return isClear ? { gain, beside } : { gain: alone, beside: 0 };
+}
+
+const slope = (samples: Float32Array, i: number) => 0.5 * ((samples[i + 1] ?? 0) - (samples[i - 1] ?? 0));

@@ -1,0 +1,41 @@
+/** A recording that was played to a plan, as a take: its strokes on the plan's own time, and which recording it came from. */
+import { type Timeline, compile } from '../plan/index.ts';
+import type { Take } from '../take/index.ts';
+import { onPlan } from './find-clicks.ts';
+import { editCount, marksOf } from './marks.ts';
+import type { PlayedToPlan, Recording } from './recording-schema.ts';
+
+/** @throws PlanError when the plan cannot be played by this version. */
+export function takeOfRecording(recording: Recording & { played: PlayedToPlan }, id: string): Take {
+  const { played, heard, edits, sound, playerId, recordedAt } = recording;
+  const timeline: Timeline = compile(played.plan);
+  const endS = onPlan(played, sound.durationS);
+  return {
+    format: 'feldspar-take',
+    version: 1,
+    id,
+    playerId,
+    planId: played.planId,
+    plan: played.plan,
+    startedAt: recordedAt,
+    stoppedAtS: endS < timeline.endS ? endS : null,
+    input: 'recording',
+    hits: marksOf(heard.onsets, edits).map(({ timeS, strength, endS: heldTo }) => ({
+      timeS: onPlan(played, timeS),
+      ...(strength === undefined ? {} : { strength }),
+      ...(heldTo === undefined || heldTo <= timeS ? {} : { lengthS: heldTo - timeS }),
+    })),
+    clock: null,
+    latencyMs: 0,
+    simulated: null,
+    recording: {
+      id: recording.id,
+      name: recording.name,
+      ears: heard.ears,
+      foundBy: played.foundBy,
+      byHand: editCount(edits),
+      hidden: heard.hiddenS.length,
+    },
+    note: '',
+  };
+}

@@ -1,0 +1,156 @@
+/** A stretch of a recording, painted: its outline, the beats and clicks over it, the strokes as bars. */
+import { type Mark, type Peaks, outline } from '@feldspar/core/recordings';
+import type { CorePalette } from '../../theme/palette.ts';
+
+export interface Band {
+  /** What is at its left and right end, in seconds of the recording. */
+  fromS: number;
+  toS: number;
+  left: number;
+  top: number;
+  width: number;
+  height: number;
+}
+
+export interface Drawn {
+  peaks: Peaks | null;
+  /** The loudest of the recording fills the band. */
+  loudest: number;
+  marks: readonly Mark[];
+  selected: Mark | null;
+  beatsS: readonly number[];
+  clicksS: readonly number[];
+  hiddenS: readonly number[];
+  muted: readonly { fromS: number; toS: number }[];
+  /** Chosen with the pointer. */
+  stretch: { fromS: number; toS: number } | null;
+  playheadS: number | null;
+  silent: boolean;
+}
+
+const HATCH = 7;
+
+export function paintBand(
+  brush: CanvasRenderingContext2D,
+  band: Band,
+  drawn: Drawn,
+  colours: CorePalette,
+): void {
+  const { left, top, width, height, fromS, toS } = band;
+  const x = (timeS: number) => left + ((timeS - fromS) / (toS - fromS)) * width;
+  const isIn = (timeS: number) => timeS >= fromS && timeS < toS;
+  brush.save();
+  brush.beginPath();
+  brush.roundRect(left, top, width, height, 5);
+  brush.fillStyle = drawn.silent ? colours.ground : colours.paper;
+  brush.fill();
+  brush.strokeStyle = colours.line;
+  brush.lineWidth = 1;
+  brush.stroke();
+  brush.clip();
+  if (drawn.silent) hatch(brush, band, colours.hatch);
+  for (const { fromS: mutedFrom, toS: mutedTo } of drawn.muted)
+    shade(brush, x(mutedFrom), x(mutedTo), band, colours.hatch, 0.9);
+  if (drawn.stretch) shade(brush, x(drawn.stretch.fromS), x(drawn.stretch.toS), band, colours.click, 0.18);
+  brush.beginPath();
+  for (const beatS of drawn.beatsS) {
+    brush.moveTo(x(beatS), top);
+    brush.lineTo(x(beatS), top + height);
+  }
+  brush.strokeStyle = colours.quiet;
+  brush.globalAlpha = 0.45;
+  brush.stroke();
+  brush.globalAlpha = 1;
+  if (drawn.peaks) wave(brush, band, drawn.peaks, drawn.loudest, colours.quiet);
+  const grain = Math.min(5, height * 0.12);
+  brush.fillStyle = brush.strokeStyle = colours.click;
+  for (const clickS of drawn.clicksS.filter(isIn)) {
+    lozenge(brush, x(clickS), top + grain + 2, grain);
+    brush.fill();
+  }
+  for (const hiddenS of drawn.hiddenS.filter(isIn)) {
+    lozenge(brush, x(hiddenS), top + height - grain - 2, grain);
+    brush.stroke();
+  }
+  for (const mark of drawn.marks)
+    if (isIn(mark.timeS) && mark !== drawn.selected) stroke(brush, x(mark.timeS), band, mark, colours);
+  if (drawn.selected && isIn(drawn.selected.timeS)) {
+    brush.fillStyle = colours.ink;
+    brush.fillRect(x(drawn.selected.timeS) - 2.5, top + 2, 5, height - 4);
+  }
+  if (drawn.playheadS !== null && isIn(drawn.playheadS)) {
+    brush.fillStyle = colours.late;
+    brush.fillRect(x(drawn.playheadS) - 1, top, 2, height);
+  }
+  brush.restore();
+}
+
+/** As tall as it is strong; one that a person put there is hollow. */
+function stroke(
+  brush: CanvasRenderingContext2D,
+  x: number,
+  { top, height }: Band,
+  { strength, heardS }: Mark,
+  colours: CorePalette,
+): void {
+  const tall = height * (0.35 + 0.4 * Math.sqrt(Math.min(1, strength ?? 0.6)));
+  const y = top + (height - tall) / 2;
+  brush.fillStyle = brush.strokeStyle = colours.player;
+  if (heardS === undefined) brush.strokeRect(x - 2, y, 4, tall);
+  else brush.fillRect(x - 1.5, y, 3, tall);
+}
+
+function wave(
+  brush: CanvasRenderingContext2D,
+  { fromS, toS, left, top, width, height }: Band,
+  peaks: Peaks,
+  loudest: number,
+  colour: string,
+): void {
+  const columns = Math.max(1, Math.floor(width));
+  const middle = top + height / 2;
+  const scale = (0.46 * height) / Math.max(0.02, loudest);
+  brush.beginPath();
+  outline(peaks, fromS, toS, columns).forEach(([low, high], i) => {
+    brush.rect(left + i, middle - high * scale, 1, Math.max(0.6, (high - low) * scale));
+  });
+  brush.fillStyle = colour;
+  brush.globalAlpha = 0.75;
+  brush.fill();
+  brush.globalAlpha = 1;
+}
+
+function shade(
+  brush: CanvasRenderingContext2D,
+  from: number,
+  to: number,
+  { top, height }: Band,
+  colour: string,
+  alpha: number,
+): void {
+  brush.fillStyle = colour;
+  brush.globalAlpha = alpha;
+  brush.fillRect(from, top, to - from, height);
+  brush.globalAlpha = 1;
+}
+
+function lozenge(brush: CanvasRenderingContext2D, x: number, y: number, r: number): void {
+  brush.beginPath();
+  brush.moveTo(x, y - r);
+  brush.lineTo(x + r, y);
+  brush.lineTo(x, y + r);
+  brush.lineTo(x - r, y);
+  brush.closePath();
+}
+
+function hatch(brush: CanvasRenderingContext2D, { left, top, width, height }: Band, colour: string): void {
+  brush.beginPath();
+  for (let x = left - height; x < left + width; x += HATCH) {
+    brush.moveTo(x, top + height);
+    brush.lineTo(x + height, top);
+  }
+  brush.strokeStyle = colour;
+  brush.lineWidth = 1.6;
+  brush.stroke();
+  brush.lineWidth = 1;
+}

@@ -1,0 +1,188 @@
+/** The recordings: open one, drop one, look at those that are there. */
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import LinearProgress from '@mui/material/LinearProgress';
+import Typography from '@mui/material/Typography';
+import type { RecordingItem } from '@feldspar/core/wire';
+import { useEffect, useRef, useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { recordingAt } from '../../addresses/addresses.ts';
+import { deleteThing, restoreThing } from '../../data/changes.ts';
+import { usePlayers, useRecordings, useUploads } from '../../data/hooks.ts';
+import { useCurrentPlayerId } from '../../device/current-player.ts';
+import { asWav } from '../../files/decode-sound.ts';
+import { FileButton } from '../../parts/actions/FileButton.tsx';
+import { useFilters } from '../../parts/actions/useFilters.ts';
+import { useFileDrop } from '../../parts/actions/useFileDrop.ts';
+import { useUndo } from '../../parts/actions/useUndo.tsx';
+import { Empty } from '../../parts/layout/Empty.tsx';
+import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
+import { List, ListItem } from '../../parts/layout/List.tsx';
+import { Page } from '../../parts/layout/Page.tsx';
+import { Row } from '../../parts/layout/Row.tsx';
+import { ScreenSkeleton } from '../../parts/layout/Skeletons.tsx';
+import { megabytes, minutes, plural, shortDate } from '../../text/text.ts';
+import { MakeSimulated } from './MakeSimulated.tsx';
+import { openSound } from './open-sound.ts';
+
+export default function Recordings() {
+  const [search] = useFilters();
+  const cursor = search.get('from');
+  const page = useRecordings(null, cursor);
+  const opening = useOpening();
+  const over = useFileDrop((file) => void opening.open(file));
+  const items = page.data?.items ?? [];
+  return (
+    <Box
+      sx={{
+        minHeight: '60vh',
+        outline: over ? '3px dashed' : 'none',
+        outlineColor: 'core.click',
+        outlineOffset: 12,
+      }}
+    >
+      <Page
+        title="Recordings"
+        intro="Sound from a phone, a lesson or another program: its strokes are heard, set right by hand where they need it, and read like any take. Drop a file anywhere here."
+        actions={
+          <FileButton
+            text="Open a recording"
+            label="Sound file"
+            accept="audio/*,.wav,.mp3,.m4a,.ogg,.flac"
+            onFile={(file) => opening.open(file)}
+          />
+        }
+      >
+        {opening.progress !== null && (
+          <Row>
+            <Typography role="status">Listening … {Math.round(100 * opening.progress)} %</Typography>
+            <LinearProgress
+              variant="determinate"
+              value={100 * opening.progress}
+              aria-label="Listening"
+              sx={{ flex: '1 1 200px', maxWidth: 400 }}
+            />
+            <Button variant="outlined" onClick={opening.cancel}>
+              Cancel
+            </Button>
+          </Row>
+        )}
+        {opening.error !== null && <ErrorNotice error={opening.error} />}
+        {page.error !== undefined && <ErrorNotice error={page.error} />}
+        {!page.data && page.error === undefined && <ScreenSkeleton />}
+        {page.data && items.length === 0 && (
+          <Empty>
+            Nothing yet. Open a recording of claps, a drum, strings or a wind instrument; or have a simulated
+            player record one, to see how it goes.
+          </Empty>
+        )}
+        <List label="Recordings">
+          {items.map((recording) => (
+            <RecordingRow key={recording.id} recording={recording} />
+          ))}
+        </List>
+        <Row>
+          {cursor && (
+            <Button component={Link} to="/recordings" variant="outlined">
+              The first page
+            </Button>
+          )}
+          {page.data?.nextCursor && (
+            <Button component={Link} to={`/recordings?from=${page.data.nextCursor}`} variant="outlined">
+              Older recordings
+            </Button>
+          )}
+        </Row>
+        <MakeSimulated onMade={opening.take} />
+      </Page>
+    </Box>
+  );
+}
+
+/** Opening a sound: how far it is, and what went wrong. */
+function useOpening() {
+  const navigate = useNavigate();
+  const playerId = useCurrentPlayerId();
+  const [progress, setProgress] = useState<number | null>(null);
+  const [error, setError] = useState<unknown>(null);
+  const ending = useRef<AbortController | null>(null);
+  useEffect(() => () => ending.current?.abort(), []);
+  const take = async (wav: () => Promise<Blob>, name: string, recordedAt: Date) => {
+    ending.current?.abort();
+    const mine = (ending.current = new AbortController());
+    setError(null);
+    setProgress(0);
+    try {
+      const blob = await wav();
+      mine.signal.throwIfAborted();
+      const id = await openSound({
+        blob,
+        name,
+        recordedAt,
+        playerId,
+        onProgress: setProgress,
+        signal: mine.signal,
+      });
+      await navigate(recordingAt(id));
+    } catch (failure) {
+      if (!mine.signal.aborted) setError(failure);
+    } finally {
+      if (ending.current === mine) setProgress(null);
+    }
+  };
+  return {
+    progress,
+    error,
+    take,
+    open: (file: File) => take(() => asWav(file), file.name, new Date(file.lastModified)),
+    cancel: () => ending.current?.abort(),
+  };
+}
+
+function RecordingRow({ recording }: { recording: RecordingItem }) {
+  const { id, name, recordedAt, durationS, played, strokes, hash, bytes } = recording;
+  const players = usePlayers();
+  const upload = useUploads().get(id);
+  const undoable = useUndo();
+  const player = players.data?.items.find((one) => one.id === recording.playerId)?.name;
+  const remove = () =>
+    undoable({
+      said: `Deleted: ${name}`,
+      run: () => deleteThing('recording', id, name),
+      undo: () => restoreThing('recording', id, name),
+    });
+  const facts = [
+    minutes(durationS),
+    ...(strokes === null ? [] : [plural(strokes, 'stroke')]),
+    played || 'free',
+    ...(player ? [player] : []),
+    shortDate(recordedAt),
+  ];
+  return (
+    <ListItem
+      actions={
+        <Button onClick={() => void remove()} aria-label={`Delete ${name}`} sx={{ color: 'text.secondary' }}>
+          Delete
+        </Button>
+      }
+    >
+      <Typography
+        component={Link}
+        to={recordingAt(id)}
+        sx={{ fontWeight: 600, color: 'text.primary', textUnderlineOffset: 3, overflowWrap: 'anywhere' }}
+      >
+        {name}
+      </Typography>
+      <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+        {facts.join(' · ')} ·{' '}
+        {hash
+          ? `sound kept, ${megabytes(bytes)}`
+          : upload
+            ? `sound on its way, ${Math.round((100 * upload.received) / upload.bytes)} %`
+            : 'sound not in the studio'}
+      </Typography>
+      {upload?.refused && <Alert severity="warning">{upload.refused}</Alert>}
+    </ListItem>
+  );
+}

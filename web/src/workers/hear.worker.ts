@@ -1,0 +1,166 @@
+/** Recordings off the page's own thread: heard, drawn, cut out, and simulated. */
+import { WavReader, type WavSide, pcmBytes, wavHeader } from '@feldspar/core/formats';
+import type { SoundKind } from '@feldspar/core/hearing';
+import { type Plan, compile } from '@feldspar/core/plan';
+import {
+  EARS,
+  type HeardRecording,
+  type Peaks,
+  PeaksMaker,
+  type Recording,
+  type RecordingFacts,
+  hearRecording,
+  simulatedRecording,
+} from '@feldspar/core/recordings';
+import { expose } from 'comlink';
+import { type SoundAt, bytesOf, piecesOf, sizeOf } from './sound-bytes.ts';
+
+export interface HeardSound {
+  sound: Recording['sound'];
+  side: WavSide;
+  heard: Recording['heard'];
+  peaks: Peaks;
+}
+
+type Progress = (share: number) => void;
+
+async function* samplesOf(at: SoundAt, side: WavSide): AsyncGenerator<Float32Array> {
+  const reader = new WavReader(side);
+  for await (const piece of piecesOf(at)) {
+    const samples = reader.push(piece);
+    if (samples.length > 0) yield samples;
+  }
+  reader.end();
+}
+
+/** What the file says of itself; the length from what there is, whatever its header says. */
+async function factsOf(at: SoundAt): Promise<Recording['sound'] & { soundAt: number }> {
+  const reader = new WavReader();
+  for await (const piece of piecesOf(at)) {
+    reader.push(piece);
+    if (reader.format && reader.soundAt !== null) break;
+  }
+  reader.end();
+  const { sampleRateHz, channels, bits } = reader.format!;
+  const soundAt = reader.soundAt!;
+  const bytes = sizeOf(at);
+  return {
+    sampleRateHz,
+    channels,
+    bytes,
+    soundAt,
+    durationS: ((bytes - soundAt) * 8) / (channels * bits * sampleRateHz),
+  };
+}
+
+/** Of the first seconds: enough to tell a side that is silent. */
+const TELLS_BYTES = 4 * 1024 * 1024;
+const SILENT = 1e-4;
+
+/** Mixed; where one side is silent beside the other, the other one. */
+async function chosenSide(at: SoundAt, channels: number): Promise<WavSide> {
+  if (channels < 2) return 'mix';
+  const first = await bytesOf(at, 0, Math.min(sizeOf(at), TELLS_BYTES));
+  const power = (side: WavSide) =>
+    new WavReader(side).push(first).reduce((sum, value) => sum + value * value, 0);
+  const [left, right] = [power('left'), power('right')];
+  if (right < SILENT * left) return 'left';
+  return left < SILENT * right ? 'right' : 'mix';
+}
+
+const rounded = ({ kind, onsets, clicks, hiddenS }: HeardRecording): Recording['heard'] => ({
+  ears: EARS,
+  kind,
+  onsets: onsets.map(({ timeS, strength, confidence, endS }) => ({
+    timeS: micro(timeS),
+    strength: Number(strength.toFixed(4)),
+    confidence: Number(confidence.toFixed(3)),
+    ...(endS === undefined ? {} : { endS: micro(endS) }),
+  })),
+  clicks,
+  hiddenS: hiddenS.map(micro),
+});
+const micro = (seconds: number) => Number(seconds.toFixed(6));
+
+const api = {
+  ready: () => true,
+
+  /** @param how what is not said is chosen from the sound. @throws WavProblem, RangeError with what to do. */
+  async hear(
+    at: SoundAt,
+    how: { side: WavSide | null; kind: SoundKind | null; plan: Plan | null },
+    onProgress: Progress,
+  ): Promise<HeardSound> {
+    const { sampleRateHz, durationS, channels, bytes } = await factsOf(at);
+    const sound = { sampleRateHz, durationS, channels, bytes };
+    const side = how.side ?? (await chosenSide(at, sound.channels));
+    const peaks = new PeaksMaker();
+    let times = 0;
+    const source = {
+      ...sound,
+      async *open() {
+        const first = times++ === 0;
+        for await (const samples of samplesOf(at, side)) {
+          if (first) peaks.push(samples);
+          yield samples;
+        }
+      },
+    };
+    const heard = await hearRecording(source, {
+      kind: how.kind,
+      timeline: how.plan && compile(how.plan),
+      onProgress: seldom(onProgress),
+    });
+    return { sound, side, heard: rounded(heard), peaks: peaks.end(sound.sampleRateHz) };
+  },
+
+  /** Its outline alone. */
+  async outline(at: SoundAt, side: WavSide, onProgress: Progress): Promise<Peaks> {
+    const { sampleRateHz, durationS } = await factsOf(at);
+    const peaks = new PeaksMaker();
+    const tell = seldom(onProgress);
+    let read = 0;
+    for await (const samples of samplesOf(at, side)) {
+      peaks.push(samples);
+      read += samples.length;
+      tell(read / Math.max(1, durationS * sampleRateHz));
+    }
+    return peaks.end(sampleRateHz);
+  },
+
+  /** The samples of a stretch, without reading what lies before it. */
+  async stretch(at: SoundAt, side: WavSide, fromS: number, toS: number) {
+    const { sampleRateHz, channels, bytes, soundAt, durationS } = await factsOf(at);
+    const frameBytes = Math.round((bytes - soundAt) / (durationS * sampleRateHz));
+    const place = (seconds: number) =>
+      soundAt + frameBytes * Math.round(Math.max(0, Math.min(durationS, seconds)) * sampleRateHz);
+    const reader = new WavReader(side);
+    reader.push(await bytesOf(at, 0, soundAt));
+    const samples = reader.push(await bytesOf(at, place(fromS), Math.max(place(fromS) + 1, place(toS))));
+    return { samples, sampleRateHz, channels };
+  },
+
+  /** A recording that nobody played, as a WAV file. */
+  simulate(plan: Plan, facts: RecordingFacts): Blob {
+    const form = { sampleRateHz: 48_000, bits: 16 } as const;
+    const { samples } = simulatedRecording(plan, { ...facts, sampleRateHz: form.sampleRateHz });
+    return new Blob([wavHeader(samples.length, form) as BlobPart, pcmBytes(samples, 16) as BlobPart], {
+      type: 'audio/wav',
+    });
+  },
+};
+
+/** A hundred steps are enough for a bar that fills. */
+function seldom(onProgress: Progress): Progress {
+  let told = -1;
+  return (share) => {
+    const percent = Math.floor(100 * Math.min(1, share));
+    if (percent === told) return;
+    told = percent;
+    onProgress(percent / 100);
+  };
+}
+
+export type HearApi = typeof api;
+
+expose(api);
