@@ -21,6 +21,9 @@ it('what free playing was like, in sentences', () => {
   expect(freeSentences({ ...curve, verdict: 'steady', ci95: [-0.8, 0.4] }, 'half')[0]).toBe(
     'You hold half = 100.0: any drift is under 0.8 % a minute.',
   );
+  expect(freeSentences({ ...curve, verdict: 'steady', ci95: [-0.01, 0.02] }, 'half')[0]).toMatch(
+    /under 0\.1 %/,
+  );
   expect(freeSentences({ ...curve, verdict: 'unclear', ci95: [-2, 3] }, 'quarter')[0]).toBe(
     'Quarter = 100.0; whether you get faster or slower is not clear yet (between −2.0 and +3.0 % a minute).',
   );

@@ -14,7 +14,7 @@ export function freeSentences(curve: TempoCurve, beat: string): string[] {
   const head = {
     'speeding up': `You get faster: ${sure}, around ${about}.`,
     'slowing down': `You get slower: ${sure}, around ${about}.`,
-    steady: `You hold ${about}: any drift is under ${oneDecimal(Math.max(Math.abs(ci95[0]), Math.abs(ci95[1])))} % a minute.`,
+    steady: `You hold ${about}: any drift is under ${oneDecimal(Math.max(1, Math.ceil(10 * Math.max(Math.abs(ci95[0]), Math.abs(ci95[1])))) / 10)} % a minute.`,
     unclear: `${capital(about)}; whether you get faster or slower is not clear yet (between ${signed(ci95[0])} and ${signed(ci95[1])} % a minute).`,
   }[verdict];
   return [

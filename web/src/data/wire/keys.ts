@@ -4,3 +4,6 @@ export const isTakeList = (key: unknown): boolean => typeof key === 'string' && 
 /** And this one every list of recordings. */
 export const isRecordingList = (key: unknown): boolean =>
   typeof key === 'string' && key.startsWith('/recordings?');
+
+/** The outline of a recording's sound: drawn once, whoever did it. */
+export const outlineKey = (id: string, side: string) => ['outline', id, side] as const;

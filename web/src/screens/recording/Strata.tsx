@@ -207,7 +207,13 @@ export function Strata(props: StrataProps) {
         setScroll({ top: scrollTop, left: scrollLeft })
       }
       data-scheme-seen={mode === 'system' ? systemMode : mode}
-      sx={{ overflow: 'auto', height, position: 'relative' }}
+      // A line needs no room but that of its own scroll bar.
+      sx={{
+        overflowX: 'auto',
+        overflowY: line ? 'hidden' : 'auto',
+        height: line ? height + 17 : height,
+        position: 'relative',
+      }}
     >
       <Box style={{ width: inner.width, height: inner.height }}>
         <Box

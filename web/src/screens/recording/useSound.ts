@@ -3,6 +3,7 @@ import type { Peaks, Recording } from '@feldspar/core/recordings';
 import { useState } from 'react';
 import useSWR from 'swr';
 import { readSound } from '../../device/sounds.ts';
+import { outlineKey } from '../../data/wire/keys.ts';
 import { outlineOf } from '../../workers/hear.ts';
 import type { SoundAt } from '../../workers/sound-bytes.ts';
 
@@ -34,7 +35,7 @@ export function useSound({ id, side, sound }: Recording, hash: string | null | u
   );
   const at = place.data;
   const outline = useSWR(
-    at ? ['outline', id, side] : null,
+    at ? outlineKey(id, side) : null,
     () => outlineOf(at!, side, setProgress).finally(() => setProgress(null)),
     ONCE,
   );

@@ -7,8 +7,10 @@ import Typography from '@mui/material/Typography';
 import type { RecordingItem } from '@feldspar/core/wire';
 import { useEffect, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
+import { useSWRConfig } from 'swr';
 import { recordingAt } from '../../addresses/addresses.ts';
 import { deleteThing, restoreThing } from '../../data/changes.ts';
+import { outlineKey } from '../../data/wire/keys.ts';
 import { usePlayers, useRecordings, useUploads } from '../../data/hooks.ts';
 import { useCurrentPlayerId } from '../../device/current-player.ts';
 import { asWav } from '../../files/decode-sound.ts';
@@ -103,6 +105,7 @@ export default function Recordings() {
 /** Opening a sound: how far it is, and what went wrong. */
 function useOpening() {
   const navigate = useNavigate();
+  const { mutate } = useSWRConfig();
   const playerId = useCurrentPlayerId();
   const [progress, setProgress] = useState<number | null>(null);
   const [error, setError] = useState<unknown>(null);
@@ -116,7 +119,7 @@ function useOpening() {
     try {
       const blob = await wav();
       mine.signal.throwIfAborted();
-      const id = await openSound({
+      const { recording, peaks } = await openSound({
         blob,
         name,
         recordedAt,
@@ -124,7 +127,9 @@ function useOpening() {
         onProgress: setProgress,
         signal: mine.signal,
       });
-      await navigate(recordingAt(id));
+      // It was drawn while it was heard.
+      await mutate(outlineKey(recording.id, recording.side), peaks, { revalidate: false });
+      await navigate(recordingAt(recording.id));
     } catch (failure) {
       if (!mine.signal.aborted) setError(failure);
     } finally {

@@ -1,5 +1,5 @@
 /** A sound becomes a recording: heard, kept in this browser, and known to the studio. */
-import { NO_EDITS, type Recording } from '@feldspar/core/recordings';
+import { NO_EDITS, type Peaks, type Recording } from '@feldspar/core/recordings';
 import { saveRecording } from '../../data/changes.ts';
 import { keepSound } from '../../device/sounds.ts';
 import { hearSound } from '../../workers/hear.ts';
@@ -13,7 +13,7 @@ interface Opening {
   signal: AbortSignal;
 }
 
-/** @returns its id. @throws Error that says why it cannot be read, and what to do; the signal's reason where it was given up. */
+/** @returns it, and its outline. @throws Error that says why it cannot be read, and what to do; the signal's reason where it was given up. */
 export async function openSound({
   blob,
   name,
@@ -21,8 +21,8 @@ export async function openSound({
   playerId,
   onProgress,
   signal,
-}: Opening): Promise<string> {
-  const { sound, side, heard } = await hearSound(
+}: Opening): Promise<{ recording: Recording; peaks: Peaks }> {
+  const { sound, side, heard, peaks } = await hearSound(
     { blob },
     { side: null, kind: null, plan: null },
     onProgress,
@@ -43,5 +43,5 @@ export async function openSound({
   };
   await keepSound({ id: recording.id, blob, send: false });
   await saveRecording(recording);
-  return recording.id;
+  return { recording, peaks };
 }
