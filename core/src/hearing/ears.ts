@@ -6,6 +6,7 @@ import { Bands } from './bands.ts';
 import { type Attack, attackNear } from './attack.ts';
 import { Flux, type FluxForm, type FluxPeak } from './flux.ts';
 import { HighPass } from './high-pass.ts';
+import { periodicityOf } from './periodicity.ts';
 import { footOfSwell } from './swell.ts';
 
 /** Struck: claps, taps, drums. Plucked: strings, plucked or muted. Sustained: bowed and blown, without an attack to speak of. */
@@ -46,13 +47,17 @@ const HELD = {
 const HIGH_PASS_HZ = 200;
 const BEGINS_WITH_S = 0.08;
 /** A stroke raises the energy by so much, and so many of the bands. */
-const RISE = { db: 6, bands: 0.3 } as const;
+const RISE = { db: 4.5, bands: 0.2 } as const;
+/** Or fewer of them, by more. */
+const NARROW = { db: 10, bands: 0.08 } as const;
 /** Over a ringing tail it is heard where the tail has died away first: high up, by so much. */
-const OVER_TAIL = { hz: 3000, db: 4, bands: 0.2 } as const;
+const OVER_TAIL = { hz: 3000, db: 3, bands: 0.12 } as const;
 /** A held sound swells by so much, or its bands change by so many times what is asked. */
 const SWELL = { db: 3, clearly: 2 } as const;
 /** What is left of a sound between these times after its onset, at the least: of a held one nearly all, of a struck one next to nothing. */
 const SUSTAIN = { fromS: 0.06, toS: 0.18, heldDb: -9, pluckedDb: -26 } as const;
+/** A tone that is held is so periodic, looked at between these times after its onset; a cymbal rings as long and is not. */
+const TONE = { fromS: 0.08, toS: 0.14, periodic: 0.5 } as const;
 /** Where so many of the held onsets have an attack, so near, they were not bowed or blown. */
 const ATTACKED = { share: 0.5, withinS: 0.04 } as const;
 /** Of a stroke so much of its level is there so soon, of what comes within the longer time. */
@@ -142,6 +147,8 @@ export class Ears {
   private readonly piece: number;
   private sum = 0;
   private sustains: Record<Way, number[]> = { struck: [], held: [] };
+  /** Of the held ones, how periodic they are. */
+  private periodic: number[] = [];
   private waiting: Waiting[] = [];
   /** When strokes began that were there at once; as long as the kind is not decided. */
   private abruptS: number[] = [];
@@ -236,6 +243,12 @@ export class Ears {
   private attackAt(sample: number, rising: number): Attack | null {
     const clear = attackNear(this.high, this.samples, sample, this.rate);
     if (clear && clear.riseDb >= RISE.db && rising >= RISE.bands) return clear;
+    // A drum with a pitch rises in few bands, but far; a low one only where the high-pass takes it away.
+    if (rising >= NARROW.bands) {
+      if (clear && clear.riseDb >= NARROW.db) return clear;
+      const low = attackNear(this.ring, this.samples, sample, this.rate);
+      if (low && low.riseDb >= NARROW.db) return low;
+    }
     const over = attackNear(this.higher, this.samples, sample, this.rate);
     return over && over.riseDb >= OVER_TAIL.db && rising >= OVER_TAIL.bands ? over : null;
   }
@@ -286,6 +299,17 @@ export class Ears {
     for (let i = at(SUSTAIN.fromS); i <= at(SUSTAIN.toS); i++)
       least = Math.min(least, this.envelope[i & mask]);
     this.sustains[way].push(20 * Math.log10((least + 1e-9) / most));
+    if (way === 'held') this.periodic.push(periodicityOf(this.cut(first, TONE.fromS, TONE.toS), this.rate));
+  }
+
+  /** A piece of what was heard, from so long after a sample to so long after it. */
+  private cut(sample: number, fromS: number, toS: number): Float32Array {
+    const first = sample + Math.round(fromS * this.rate);
+    const mask = this.ring.length - 1;
+    return Float32Array.from(
+      { length: Math.round((toS - fromS) * this.rate) },
+      (_, i) => this.ring[(first + i) & mask],
+    );
   }
 
   private followEnd(index: number): void {
@@ -301,13 +325,15 @@ export class Ears {
     const { struck, held } = this.sustains;
     const enough = Math.max(struck.length, held.length) >= DECIDES.onsets || this.heardS > DECIDES.seconds;
     if (!enough && !now) return;
-    const isHeld = middleOf(held) > SUSTAIN.heldDb && this.isWithoutAttack();
+    const isTone = middleOf(this.periodic) > TONE.periodic;
+    const isHeld = middleOf(held) > SUSTAIN.heldDb && isTone && this.isWithoutAttack();
     this.decided = isHeld ? 'sustained' : middleOf(struck) > SUSTAIN.pluckedDb ? 'plucked' : 'struck';
     if (isHeld) this.struck = null;
     else this.held = this.open = null;
     this.waiting = [];
     this.sustains = { struck: [], held: [] };
     this.abruptS = [];
+    this.periodic = [];
   }
 
   /** A stroke is there at once, where little was before; what swells is not. High up, where tails die first. */

@@ -130,6 +130,8 @@ async function makeOld(folder: string): Promise<void> {
     'hold',
   ];
   const statements = [
+    // With its triggers and indices.
+    'DROP TABLE recordings',
     ...['takes', 'plans', 'players'].flatMap((table) =>
       ['insert', 'update', 'delete'].map((change) => `DROP TRIGGER ${table}_${change}_counted`),
     ),
