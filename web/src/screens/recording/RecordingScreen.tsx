@@ -4,9 +4,8 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
-import { MOST_FREE_HITS, freePlaying } from '@feldspar/core/free';
 import type { SoundKind } from '@feldspar/core/hearing';
-import { type Plan, compile } from '@feldspar/core/plan';
+import { compile } from '@feldspar/core/plan';
 import {
   EARS,
   type Mark,
@@ -18,13 +17,12 @@ import {
   marksOf,
   moveMark,
   muteStretch,
-  placeByHits,
   removeMark,
   takeOfRecording,
 } from '@feldspar/core/recordings';
-import { nameOfLength, parseFraction, tempo } from '@feldspar/core/time';
+import { nameOfLength, parseFraction } from '@feldspar/core/time';
 import { freeSentences } from '@feldspar/core/words';
-import { useMemo, useRef, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { takeAt } from '../../addresses/addresses.ts';
 import { shippedPlan, useRecording } from '../../data/hooks.ts';
@@ -38,18 +36,20 @@ import { Panel } from '../../parts/layout/Panel.tsx';
 import { Row } from '../../parts/layout/Row.tsx';
 import { ScreenSkeleton } from '../../parts/layout/Skeletons.tsx';
 import { minutes, plural } from '../../text/text.ts';
-import { type HeardSound, hearSound } from '../../workers/hear.ts';
 import { FreeCurve } from './FreeCurve.tsx';
 import { HearPanel } from './HearPanel.tsx';
 import { ListsPanel } from './ListsPanel.tsx';
 import { MarkPanel } from './MarkPanel.tsx';
 import { PlayedPanel } from './PlayedPanel.tsx';
-import { KIND_NAMES, SoundPanel } from './SoundPanel.tsx';
+import { SoundPanel } from './SoundPanel.tsx';
 import { Strata, type Stretch } from './Strata.tsx';
 import { placeOf } from './place-of.ts';
+import { freeOf, placedTo } from './played-to.ts';
+import { factsOf, headOf } from './recording-words.ts';
 import { rowsOfFree, rowsOfPlan, rowsOfTime, scaleOf } from './rows.ts';
 import { useDropSound } from './useDropSound.ts';
 import { useEditing } from './useEditing.ts';
+import { useListening } from './useListening.ts';
 import { useMarkKeys } from './useMarkKeys.ts';
 import { useSound } from './useSound.ts';
 
@@ -78,9 +78,7 @@ function Editor({ start, hash }: { start: Recording; hash: string | null | undef
   const [stretch, setStretch] = useState<Stretch | null>(null);
   const [playheadS, setPlayheadS] = useState<number | null>(null);
   const [zoom, setZoom] = useState<number | null>(null);
-  const [busy, setBusy] = useState<string | null>(null);
-  const [error, setError] = useState<unknown>(null);
-  const ending = useRef<AbortController | null>(null);
+  const { listen, busy, cancel, error, setError } = useListening(found.at);
 
   const marks = useMemo(() => marksOf(heard.onsets, edits), [heard.onsets, edits]);
   const timeline = useMemo(() => (played.to === 'plan' ? compile(played.plan) : null), [played]);
@@ -157,31 +155,6 @@ function Editor({ start, hash }: { start: Recording; hash: string | null | undef
     }
   };
 
-  /** Listens again; with a plan its clicks are looked for and taken out. */
-  const listen = async (how: {
-    side: Recording['side'];
-    kind: SoundKind;
-    plan: Plan | null;
-  }): Promise<HeardSound | null> => {
-    if (!found.at) return null;
-    ending.current?.abort();
-    const mine = (ending.current = new AbortController());
-    setError(null);
-    setBusy('Listening …');
-    try {
-      return await hearSound(
-        found.at,
-        how,
-        (share) => setBusy(`Listening … ${Math.round(100 * share)} %`),
-        mine.signal,
-      );
-    } catch (failure) {
-      if (!mine.signal.aborted) setError(failure);
-      throw failure;
-    } finally {
-      if (ending.current === mine) setBusy(null);
-    }
-  };
   const hearAgain = async (how: { side: Recording['side']; kind: SoundKind }) => {
     const again = await listen({ ...how, plan: played.to === 'plan' ? played.plan : null }).catch(() => null);
     if (again) change((now) => ({ ...now, side: again.side, heard: again.heard }));
@@ -223,7 +196,7 @@ function Editor({ start, hash }: { start: Recording; hash: string | null | undef
       {busy !== null && (
         <Row>
           <Typography role="status">{busy}</Typography>
-          <Button variant="outlined" onClick={() => ending.current?.abort()}>
+          <Button variant="outlined" onClick={cancel}>
             Cancel
           </Button>
         </Row>
@@ -343,54 +316,6 @@ function Editor({ start, hash }: { start: Recording; hash: string | null | undef
       )}
     </Stack>
   );
-}
-
-function freeOf(played: PlayedTo, marks: readonly Mark[]) {
-  if (played.to !== 'nothing' || marks.length > MOST_FREE_HITS) return null;
-  const { near, beatsPerBar } = played;
-  const beatS = near ? 60 / tempo(near.bpm, near.beat).bpm.valueOf() : null;
-  return freePlaying(marks, { beatS, beatsPerBar });
-}
-
-/** Where the plan begins: by its clicks where they were heard, else by the strokes. */
-function placedTo(recording: Recording, plan: Plan, planId: string): Recording {
-  const { heard, edits } = recording;
-  const { clicks } = heard;
-  const byHits = clicks
-    ? null
-    : placeByHits(
-        compile(plan),
-        marksOf(heard.onsets, edits).map(({ timeS }) => timeS),
-      );
-  const played: PlayedToPlan = {
-    to: 'plan',
-    plan,
-    planId,
-    startS: clicks?.startS ?? byHits?.startS ?? 0,
-    clockPpm: clicks?.clockPpm ?? 0,
-    foundBy: clicks ? 'clicks' : byHits ? 'strokes' : 'hand',
-    sure: clicks?.sure ?? byHits?.sure ?? false,
-  };
-  return { ...recording, played };
-}
-
-function headOf(strokes: number, hidden: number): string {
-  const under = hidden === 0 ? 'nothing hidden' : `${plural(hidden, 'moment')} may hide one under a click`;
-  return `Heard: ${plural(strokes, 'stroke')}, ${under}.`;
-}
-
-const FOUND_BY = { clicks: 'by our clicks', strokes: 'by the strokes', hand: 'by hand' } as const;
-
-function factsOf({ name, sound, heard, played }: Recording): string[] {
-  const facts = [name, minutes(sound.durationS), KIND_NAMES[heard.kind]];
-  if (played.to !== 'plan') return facts;
-  const sure = played.foundBy === 'hand' ? '' : played.sure ? ' (sure)' : ' (not sure: look, and slide it)';
-  const ppm = Math.round(Math.abs(played.clockPpm));
-  return [
-    ...facts,
-    `start found ${FOUND_BY[played.foundBy]}${sure}`,
-    ...(ppm > 0 ? [`clock ${ppm} ppm ${played.clockPpm > 0 ? 'fast' : 'slow'}, taken out`] : []),
-  ];
 }
 
 const COLUMNS = {

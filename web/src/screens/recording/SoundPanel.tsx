@@ -11,12 +11,8 @@ import { Choice } from '../../parts/fields/Choice.tsx';
 import { Panel } from '../../parts/layout/Panel.tsx';
 import { Row } from '../../parts/layout/Row.tsx';
 import { megabytes } from '../../text/text.ts';
+import { KIND_NAMES } from './kind-names.ts';
 
-export const KIND_NAMES: Record<SoundKind, string> = {
-  struck: 'claps, taps, drums',
-  plucked: 'plucked strings',
-  sustained: 'bowed or blown tones',
-};
 const SIDE_NAMES: Record<(typeof SIDES)[number], string> = {
   mix: 'both sides',
   left: 'left',

@@ -1,0 +1,23 @@
+/** What a recording says of itself. */
+import type { Recording } from '@feldspar/core/recordings';
+import { minutes, plural } from '../../text/text.ts';
+import { KIND_NAMES } from './kind-names.ts';
+
+export function headOf(strokes: number, hidden: number): string {
+  const under = hidden === 0 ? 'nothing hidden' : `${plural(hidden, 'moment')} may hide one under a click`;
+  return `Heard: ${plural(strokes, 'stroke')}, ${under}.`;
+}
+
+const FOUND_BY = { clicks: 'by our clicks', strokes: 'by the strokes', hand: 'by hand' } as const;
+
+export function factsOf({ name, sound, heard, played }: Recording): string[] {
+  const facts = [name, minutes(sound.durationS), KIND_NAMES[heard.kind]];
+  if (played.to !== 'plan') return facts;
+  const sure = played.foundBy === 'hand' ? '' : played.sure ? ' (sure)' : ' (not sure: look, and slide it)';
+  const ppm = Math.round(Math.abs(played.clockPpm));
+  return [
+    ...facts,
+    `start found ${FOUND_BY[played.foundBy]}${sure}`,
+    ...(ppm > 0 ? [`clock ${ppm} ppm ${played.clockPpm > 0 ? 'fast' : 'slow'}, taken out`] : []),
+  ];
+}

@@ -1,0 +1,49 @@
+/** Listening to a recording again; with a plan its clicks are looked for and taken out. It says how far it is, and can be given up. */
+import type { SoundKind } from '@feldspar/core/hearing';
+import type { Plan } from '@feldspar/core/plan';
+import type { Recording } from '@feldspar/core/recordings';
+import { useEffect, useRef, useState } from 'react';
+import { type HeardSound, hearSound } from '../../workers/hear.ts';
+import type { SoundAt } from '../../workers/sound-bytes.ts';
+
+export interface HowHeard {
+  side: Recording['side'];
+  kind: SoundKind;
+  plan: Plan | null;
+}
+
+export interface Listening {
+  /** Null where there is no sound. @throws what went wrong, which is shown too; an AbortError where it was given up. */
+  listen(how: HowHeard): Promise<HeardSound | null>;
+  busy: string | null;
+  cancel(): void;
+  error: unknown;
+  setError(error: unknown): void;
+}
+
+export function useListening(at: SoundAt | null | undefined): Listening {
+  const [busy, setBusy] = useState<string | null>(null);
+  const [error, setError] = useState<unknown>(null);
+  const ending = useRef<AbortController | null>(null);
+  useEffect(() => () => ending.current?.abort(), []);
+  const listen = async (how: HowHeard): Promise<HeardSound | null> => {
+    if (!at) return null;
+    ending.current?.abort();
+    const mine = (ending.current = new AbortController());
+    setError(null);
+    setBusy('Listening …');
+    const tell = (share: number) => setBusy(`Listening … ${Math.round(100 * share)} %`);
+    try {
+      return await hearSound(at, how, tell, mine.signal);
+    } catch (failure) {
+      if (!mine.signal.aborted) setError(failure);
+      throw failure;
+    } finally {
+      if (ending.current === mine) {
+        ending.current = null;
+        setBusy(null);
+      }
+    }
+  };
+  return { listen, busy, cancel: () => ending.current?.abort(), error, setError };
+}
