@@ -5,6 +5,7 @@
 import { Worker } from 'node:worker_threads';
 import { WavProblem, WavReader } from '@feldspar/core/formats';
 import { Ears, type Onset, type SoundKind } from '@feldspar/core/hearing';
+import { MOST_ONSETS } from '@feldspar/core/recordings';
 import type { Heard } from '@feldspar/core/wire';
 import { Problem, sizeText } from '../http/problem.ts';
 import { TooMuch } from './measure.ts';
@@ -19,9 +20,6 @@ export interface HearLimits {
   atOnce: number;
 }
 export const HEAR_LIMITS: HearLimits = { bytes: 512 * 1024 * 1024, timeMs: 30_000, memoryMb: 256, atOnce: 2 };
-
-/** Nobody plays more; a file that has more is no recording of anybody. */
-const MOST_ONSETS = 200_000;
 
 /** @throws Problem, WavProblem, TooMuch. */
 export type Hear = (source: AsyncIterable<Uint8Array>, kind: SoundKind | null) => Promise<Heard>;

@@ -44,7 +44,7 @@ import { PlayedPanel } from './PlayedPanel.tsx';
 import { SoundPanel } from './SoundPanel.tsx';
 import { Strata, type Stretch } from './Strata.tsx';
 import { placeOf } from './place-of.ts';
-import { freeOf, placedTo } from './played-to.ts';
+import { begunAt, freeOf, placedTo } from './played-to.ts';
 import { factsOf, headOf } from './recording-words.ts';
 import { rowsOfFree, rowsOfPlan, rowsOfTime, scaleOf } from './rows.ts';
 import { useDropSound } from './useDropSound.ts';
@@ -78,7 +78,7 @@ function Editor({ start, hash }: { start: Recording; hash: string | null | undef
   const [stretch, setStretch] = useState<Stretch | null>(null);
   const [playheadS, setPlayheadS] = useState<number | null>(null);
   const [zoom, setZoom] = useState<number | null>(null);
-  const { listen, busy, cancel, error, setError } = useListening(found.at);
+  const { listen, busy, cancel, error, setError } = useListening(recording.id, found.at);
 
   const marks = useMemo(() => marksOf(heard.onsets, edits), [heard.onsets, edits]);
   const timeline = useMemo(() => (played.to === 'plan' ? compile(played.plan) : null), [played]);
@@ -137,22 +137,7 @@ function Editor({ start, hash }: { start: Recording; hash: string | null | undef
 
   /** The chosen stroke is the first note of the plan, or the one of a bar. */
   const beginAt = (mark: Mark) => {
-    if (played.to === 'plan' && timeline) {
-      const firstS = timeline.targets[0]?.timeS ?? 0;
-      setPlayed({
-        ...played,
-        startS: mark.timeS - firstS * (1 + played.clockPpm / 1e6),
-        foundBy: 'hand',
-        sure: true,
-      });
-    } else if (played.to === 'nothing' && free) {
-      const at = free.beats.reduce(
-        (best, { timeS }, i) =>
-          Math.abs(timeS - mark.timeS) < Math.abs(free.beats[best].timeS - mark.timeS) ? i : best,
-        0,
-      );
-      setPlayed({ ...played, downbeat: at % played.beatsPerBar });
-    }
+    if (timeline || free) setPlayed(begunAt(played, { timeline, free }, mark.timeS));
   };
 
   const hearAgain = async (how: { side: Recording['side']; kind: SoundKind }) => {

@@ -1,12 +1,13 @@
 /** A recording and what it was played to. Pure. */
-import { MOST_FREE_HITS, freePlaying } from '@feldspar/core/free';
-import { type Plan, compile } from '@feldspar/core/plan';
+import { type FreePlaying, MOST_FREE_HITS, freePlaying } from '@feldspar/core/free';
+import { type Plan, type Timeline, compile } from '@feldspar/core/plan';
 import {
   type Mark,
   type PlayedTo,
   type PlayedToPlan,
   type Recording,
   marksOf,
+  onRecording,
   placeByHits,
 } from '@feldspar/core/recordings';
 import { tempo } from '@feldspar/core/time';
@@ -39,4 +40,28 @@ export function placedTo(recording: Recording, plan: Plan, planId: string): Reco
     sure: clicks?.sure ?? byHits?.sure ?? false,
   };
   return { ...recording, played };
+}
+
+/** A moment is the first note of the plan, or the one of a bar. */
+export function begunAt(
+  played: PlayedTo,
+  { timeline, free }: { timeline: Timeline | null; free: FreePlaying | null },
+  timeS: number,
+): PlayedTo {
+  if (played.to === 'plan') {
+    const firstS = timeline?.targets[0]?.timeS ?? 0;
+    return {
+      ...played,
+      startS: timeS - (onRecording(played, firstS) - played.startS),
+      foundBy: 'hand',
+      sure: true,
+    };
+  }
+  const { beats } = free ?? { beats: [] };
+  const off = beats.map((beat) => Math.abs(beat.timeS - timeS));
+  const at = off.indexOf(Math.min(...off));
+  if (at < 0) return played;
+  // Bars are counted from the beginning of each stretch.
+  const first = beats.findIndex(({ stretch }) => stretch === beats[at].stretch);
+  return { ...played, downbeat: (at - first) % played.beatsPerBar };
 }

@@ -3,6 +3,7 @@ import type { SoundKind } from '@feldspar/core/hearing';
 import type { Plan } from '@feldspar/core/plan';
 import type { Recording } from '@feldspar/core/recordings';
 import { useEffect, useRef, useState } from 'react';
+import { readSound } from '../../device/sounds.ts';
 import { type HeardSound, hearSound } from '../../workers/hear.ts';
 import type { SoundAt } from '../../workers/sound-bytes.ts';
 
@@ -21,20 +22,23 @@ export interface Listening {
   setError(error: unknown): void;
 }
 
-export function useListening(at: SoundAt | null | undefined): Listening {
+/** @param at undefined while it is not known where the sound lies: one that is new lies in this browser. */
+export function useListening(id: string, at: SoundAt | null | undefined): Listening {
   const [busy, setBusy] = useState<string | null>(null);
   const [error, setError] = useState<unknown>(null);
   const ending = useRef<AbortController | null>(null);
   useEffect(() => () => ending.current?.abort(), []);
   const listen = async (how: HowHeard): Promise<HeardSound | null> => {
-    if (!at) return null;
+    const kept = at === undefined ? await readSound(id) : null;
+    const where = at ?? (kept && { blob: kept.blob });
+    if (!where) return null;
     ending.current?.abort();
     const mine = (ending.current = new AbortController());
     setError(null);
     setBusy('Listening …');
     const tell = (share: number) => setBusy(`Listening … ${Math.round(100 * share)} %`);
     try {
-      return await hearSound(at, how, tell, mine.signal);
+      return await hearSound(where, how, tell, mine.signal);
     } catch (failure) {
       if (!mine.signal.aborted) setError(failure);
       throw failure;
