@@ -25,6 +25,7 @@ export const ROOMS = {
   free: ['stats', 'timing'],
   wire: ['time', 'plan', 'take', 'timing', 'words', 'hearing', 'free', 'recordings'],
   recordings: ['time', 'plan', 'sound', 'hearing', 'free', 'timing', 'players', 'take', 'stats'],
+  live: ['sound', 'plan', 'stats', 'hearing', 'recordings'],
   practice: ['time', 'reference', 'plan', 'counts', 'take'],
   formats: ['time', 'plan', 'counts', 'sound', 'take', 'timing', 'words'],
 };

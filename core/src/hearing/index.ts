@@ -1,1 +1,2 @@
 export * from './ears.ts';
+export { HighPass } from './high-pass.ts';

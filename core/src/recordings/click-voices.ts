@@ -44,19 +44,30 @@ export interface Likeness {
   like: number;
 }
 
-/** Where in a piece a sound (of power 1) is most alike: normalised correlation at every sample from `from` to `to`. */
+/** A place that comes before the most alike one and is nearly as much like it: the click itself, where the other is its echo. */
+const NEARLY = 0.95;
+
+/** Where in a piece a sound (of power 1) is most alike, from `from` to `to`: normalised correlation; of nearly equal places the first. */
 export function likeness(piece: Float32Array, sound: Float32Array, from: number, to: number): Likeness {
-  let best: Likeness = { at: from, like: -1 };
   const last = Math.min(to, piece.length - sound.length);
   const first = Math.max(0, from);
+  if (last < first) return { at: from, like: -1 };
+  const likes = new Float32Array(last - first + 1);
   let power = 0;
-  for (let i = 0; i < sound.length && first + i < piece.length; i++) power += piece[first + i] ** 2;
+  for (let i = 0; i < sound.length; i++) power += piece[first + i] ** 2;
   for (let at = first; at <= last; at++) {
     if (at > first) power += piece[at + sound.length - 1] ** 2 - piece[at - 1] ** 2;
     let product = 0;
     for (let i = 0; i < sound.length; i++) product += piece[at + i] * sound[i];
-    const like = product / Math.sqrt(Math.max(power, 1e-12));
-    if (like > best.like) best = { at, like };
+    likes[at - first] = product / Math.sqrt(Math.max(power, 1e-12));
   }
-  return best;
+  let best = 0;
+  for (let i = 1; i < likes.length; i++) if (likes[i] > likes[best]) best = i;
+  const enough = NEARLY * likes[best];
+  for (let i = 0; i < best; i++)
+    if (likes[i] >= enough && likes[i] >= (likes[i - 1] ?? -1) && likes[i] > likes[i + 1]) {
+      best = i;
+      break;
+    }
+  return { at: first + best, like: likes[best] };
 }

@@ -37,7 +37,7 @@ const FEWEST = 4;
 const UNDER_S = 0.07;
 
 /**
- * @param likes in order of time. @param onsetsS all onsets, in order. @param durationS of the recording.
+ * @param likes in order of time. @param onsetsS all onsets, in order. @param durationS of the recording. Last: where a start can only be.
  * @returns where time zero may be, the likeliest first; none where too few agree.
  */
 export function startsByClicks(
@@ -45,8 +45,10 @@ export function startsByClicks(
   likes: readonly LikeClick[],
   onsetsS: readonly number[],
   durationS: number,
+  [least, most]: readonly [number, number] = [-Infinity, Infinity],
 ): number[] {
-  const scored = candidates(clicks, likes).map((startS) => {
+  const starts = candidates(clicks, likes, least, most);
+  const scored = starts.map((startS) => {
     let agree = 0;
     let absent = 0;
     for (const { timeS, sound } of clicks) {
@@ -69,13 +71,19 @@ const MOST_LIKES = 400;
 const MOST_STARTS = 60;
 
 /** Starts on which most pairs of a like onset and a click of that sound agree. */
-function candidates(clicks: readonly LookedFor[], likes: readonly LikeClick[]): number[] {
+function candidates(
+  clicks: readonly LookedFor[],
+  likes: readonly LikeClick[],
+  least: number,
+  most: number,
+): number[] {
   const starts: number[] = [];
   // Near the beginning a clock that is off has not gone far, and there the count-in is.
   for (const like of likes.slice(0, MOST_LIKES))
     for (const click of clicks) {
       if (click.timeS > like.timeS + 5) break;
-      if (click.sound === like.sound) starts.push(like.timeS - click.timeS);
+      const startS = like.timeS - click.timeS;
+      if (click.sound === like.sound && startS >= least && startS <= most) starts.push(startS);
     }
   const sorted = Float64Array.from(starts).sort();
   const found: { startS: number; count: number }[] = [];

@@ -17,14 +17,8 @@ import {
   onRecording,
   startsByClicks,
 } from './find-clicks.ts';
-import {
-  ClickRemover,
-  FEWEST_RECEIVED,
-  MOST_RECEIVED,
-  RECEIVED_S,
-  loudestOf,
-  receivedSound,
-} from './remove-clicks.ts';
+import { ClickRemover, FEWEST_RECEIVED, MOST_RECEIVED, RECEIVED_S, receivedSound } from './remove-clicks.ts';
+import { BEFORE_S, type KnownSound, isOverClick, knownSound } from './over-clicks.ts';
 import { Segments } from './segments.ts';
 
 /** The ears of this version: what they heard differently before is heard anew. */
@@ -41,6 +35,8 @@ export interface HowToHear {
   kind?: SoundKind | null;
   /** What was played to, where that is known. */
   timeline?: Timeline | null;
+  /** Where on the recording its time zero can only be, in seconds; anywhere where it is left out. */
+  startBetween?: readonly [number, number];
   /** 0 to 1. */
   onProgress?: (share: number) => void;
   /** Throws where it is to stop, as an AbortSignal does. */
@@ -70,7 +66,7 @@ export const MOST_ONSETS = 200_000;
 
 /** @throws RangeError where more is heard than anybody plays; the signal's reason where it was stopped. */
 export async function hearRecording(source: Source, how: HowToHear = {}): Promise<HeardRecording> {
-  const { kind = null, timeline = null, onProgress = () => {}, signal } = how;
+  const { kind = null, timeline = null, startBetween, onProgress = () => {}, signal } = how;
   const clicks = timeline ? lookedFor(timeline) : [];
   const passes = clicks.length > 0 ? 3 : 1;
   let pass = 0;
@@ -87,7 +83,7 @@ export async function hearRecording(source: Source, how: HowToHear = {}): Promis
   };
   if (clicks.length === 0)
     return { ...(await heardPlainly(source, kind, through)), clicks: null, hiddenS: [] };
-  const starts = await startsOf(source, clicks, through);
+  const starts = await startsOf(source, clicks, startBetween, through);
   const learned = starts.length > 0 ? await learn(source, clicks, starts, through) : null;
   if (!learned) return { ...(await heardPlainly(source, kind, through)), clicks: null, hiddenS: [] };
   const { placed, sounds } = learned;
@@ -131,7 +127,12 @@ async function heardPlainly(source: Source, kind: SoundKind | null, through: Thr
 const KEPT_S = 0.6;
 
 /** The first time: about where the plan may begin. */
-async function startsOf(source: Source, clicks: readonly LookedFor[], through: Through) {
+async function startsOf(
+  source: Source,
+  clicks: readonly LookedFor[],
+  between: readonly [number, number] = [-Infinity, Infinity],
+  through: Through,
+) {
   const { sampleRateHz: rate, durationS } = source;
   const sounds = clickSounds(clicks, rate);
   const ears = new Ears(rate, 'struck');
@@ -161,7 +162,7 @@ async function startsOf(source: Source, clicks: readonly LookedFor[], through: T
   };
   await through(blocks);
   ears.end().forEach((onset) => onset.timeS < durationS && look(onset));
-  return startsByClicks(clicks, likes, onsetsS, durationS);
+  return startsByClicks(clicks, likes, onsetsS, durationS, between);
 }
 
 /** Clicks through which the line goes, at the most; spread over the whole. */
@@ -231,7 +232,7 @@ async function learn(
   if (!line) return null;
   const margin = best.clear - (second?.clear ?? 0);
   const sure = margin >= Math.max(SURE.clicks, SURE.share * best.clear);
-  const known = new Map<string, Known>();
+  const known = new Map<string, KnownSound>();
   for (const sound of sounds.keys()) {
     const mine = found.filter((one) => one.sound === sound);
     const step = Math.max(1, Math.ceil(mine.length / MOST_RECEIVED));
@@ -243,50 +244,27 @@ async function learn(
         at: onRecording(line, timeS) * rate - firstSample,
       }));
     if (pieces.length < FEWEST_RECEIVED) continue;
-    const { sound: received, left } = receivedSound(pieces, rate);
-    known.set(sound, { received, leaves: left * loudestOf(received) });
+    known.set(sound, knownSound(receivedSound(pieces, rate)));
   }
   const { clicks: count, spreadMs, ...placed } = line;
   return { placed, sounds: known, count, spreadMs, sure };
 }
-
-/** A sound as it is received, and how loud what its removal leaves may be. */
-interface Known {
-  received: Float32Array;
-  leaves: number;
-}
-
-/** What stands at a click must be so many times louder than what removal leaves, and so much of the click at the least. */
-const OVER_LEFT = 3;
-const LEFT_SHARE = 0.08;
-/** What is left dies away with the click, by half in so long, and never quite. */
-const HALVES_S = 0.04;
-const FLOOR = 0.05;
-const BEFORE_S = 0.004;
 
 /** Strokes stand over what remains of the clicks; the rest is what may lie hidden under them. */
 function overClicks(
   onsets: readonly Onset[],
   clicks: readonly LookedFor[],
   placed: Placed,
-  sounds: ReadonlyMap<string, Known>,
+  sounds: ReadonlyMap<string, KnownSound>,
 ): { onsets: Onset[]; hiddenS: number[] } {
   const at = clicks.map(({ timeS }) => onRecording(placed, timeS));
   const hiddenS: number[] = [];
-  const heard = onsets.filter(({ timeS, strength }) => {
-    const last = lowerBound(at, timeS + BEFORE_S) - 1;
-    if (last < 0 || timeS - at[last] > RECEIVED_S) return true;
-    const known = sounds.get(clicks[last].sound);
-    const after = Math.max(0, timeS - at[last]);
-    const leaves = known && Math.max(OVER_LEFT * known.leaves, LEFT_SHARE * loudestOf(known.received));
-    // A sound that is not known was not taken out: the onset may be the click itself.
-    const isStroke =
-      leaves === undefined ? after > BEFORE_S : strength > leaves * (FLOOR + 0.5 ** (after / HALVES_S));
-    if (!isStroke && after < UNDER_S) hiddenS.push(timeS);
-    return isStroke;
+  const heard = onsets.filter((onset) => {
+    const last = lowerBound(at, onset.timeS + BEFORE_S) - 1;
+    if (last < 0) return true;
+    const over = isOverClick(onset, at[last], sounds.get(clicks[last].sound));
+    if (over === 'hidden') hiddenS.push(onset.timeS);
+    return over === 'stroke';
   });
   return { onsets: heard, hiddenS };
 }
-
-/** So near to a click something may be hidden; later it is the rest of the click's own sound. */
-const UNDER_S = 0.07;

@@ -6,3 +6,7 @@ export * from './recording-schema.ts';
 export * from './marks.ts';
 export * from './take-of.ts';
 export * from './peaks.ts';
+export { ALIKE } from './find-clicks.ts';
+export { type LookedFor, clickSounds, likeness, lookedFor } from './click-voices.ts';
+export { ClickRemover, RECEIVED_S, type Removable, receivedSound } from './remove-clicks.ts';
+export { type KnownSound, isOverClick, knownSound } from './over-clicks.ts';

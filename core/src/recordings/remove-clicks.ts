@@ -134,10 +134,13 @@ function weigh(pieces: readonly Float32Array[], received: Float32Array, from: nu
   }
 }
 
-/** A click on the recording: at which (fractional) sample it begins, and its received sound; null where that is not known. */
+/**
+ * A click on the recording: at which (fractional) sample it begins, and its received sound; null where that is not known. Both are asked when
+ * its turn comes: what listens live learns them on the way.
+ */
 export interface Removable {
-  at: number;
-  sound: Float32Array | null;
+  readonly at: number;
+  readonly sound: Float32Array | null;
 }
 
 /** Takes clicks out of a sound that goes by; what it gives lags a click's length behind. */
@@ -149,9 +152,9 @@ export class ClickRemover {
   private first = 0;
   private next = 0;
 
-  /** @param clicks in order. */
+  /** @param clicks in order; what begins before the sound is none. */
   constructor(clicks: readonly Removable[], sampleRateHz: number) {
-    this.clicks = clicks.filter(({ sound, at }) => sound !== null && at >= 0);
+    this.clicks = clicks.filter(({ at }) => at >= 0);
     this.length = Math.ceil(RECEIVED_S * sampleRateHz) + LEAD;
     this.gainSamples = Math.round(GAIN_S * sampleRateHz) + LEAD;
   }
@@ -185,10 +188,11 @@ export class ClickRemover {
   }
 
   private remove({ at, sound }: Removable): void {
+    if (!sound) return;
     const from = Math.floor(at) - LEAD;
     const here = from - this.first;
     const there = Math.max(0, -here);
-    const shiftedTo = (place: number) => readFrom(sound!, from + LEAD - place, sound!.length);
+    const shiftedTo = (place: number) => readFrom(sound, from + LEAD - place, sound.length);
     const about = fitted(this.pending, here, shiftedTo(at), there, this.gainSamples);
     // The slope tells how far beside it lies; there it is taken out.
     const shifted = shiftedTo(at + about.beside / about.gain);

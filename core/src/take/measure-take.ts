@@ -68,10 +68,12 @@ export function clockOf(facts: ClockFacts): ClockMap {
 function onTimeline(take: Measurable): { hits: Hit[]; disturbances: Disturbance[] } {
   if (!take.clock || take.clock.anchors.length === 0) return { hits: take.hits, disturbances: [] };
   const clock = clockOf(take.clock);
-  const { zeroContextS } = take.clock;
-  const hits = take.hits.map((hit) =>
-    hit.stampMs === undefined ? hit : { ...hit, timeS: clock.contextS(hit.stampMs) - zeroContextS },
-  );
+  const { zeroContextS, sampleRateHz } = take.clock;
+  const hits = take.hits.map((hit) => {
+    // Loudspeaker and microphone share the audio context's own clock: nothing is to be fitted.
+    if (hit.frame !== undefined) return { ...hit, timeS: hit.frame / sampleRateHz - zeroContextS };
+    return hit.stampMs === undefined ? hit : { ...hit, timeS: clock.contextS(hit.stampMs) - zeroContextS };
+  });
   const disturbances = clock.steps
     .map(({ performanceMs, lostMs }) => ({ timeS: clock.contextS(performanceMs) - zeroContextS, lostMs }))
     .filter(({ timeS }) => timeS > 0);

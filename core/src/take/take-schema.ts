@@ -7,7 +7,16 @@ import { planSchema, saidTempoSchema } from '../plan/index.ts';
 import { playerTraitsSchema } from '../players/index.ts';
 import { hitSchema, judgingSchema } from '../timing/index.ts';
 
-export const TAKE_INPUTS = ['keys', 'touch', 'pointer', 'mixed', 'recording', 'simulated'] as const;
+export const TAKE_INPUTS = [
+  'keys',
+  'touch',
+  'pointer',
+  'midi',
+  'microphone',
+  'mixed',
+  'recording',
+  'simulated',
+] as const;
 
 /**
  * What each input can tell apart, in ms: keys and mice are asked 125 times a second by usual wiring, touch screens 60 to 120 times
@@ -17,15 +26,44 @@ export const INPUT_RESOLUTION_MS: Readonly<Record<(typeof TAKE_INPUTS)[number], 
   keys: 8,
   pointer: 8,
   touch: 16,
+  // Three bytes at 31 250 baud (MIDI 1.0 detailed specification), which all usual ways keep to.
+  midi: 1,
   mixed: 16,
   // An attack is found to the sample; what swells is not, and says so by its spread.
   recording: 1,
+  microphone: 1,
   simulated: 0,
 };
 
 const takeHit = hitSchema.extend({
   /** The event's own stamp on the performance timeline, in ms; absent for simulated hits. */
   stampMs: z.number().min(0).max(1e12).optional(),
+  /** What a microphone heard: the frame of the audio context, a fraction where the two devices' clocks run apart. */
+  frame: z.number().min(0).max(1e12).optional(),
+});
+
+/** How a take was listened to. */
+const listening = z.strictObject({
+  /** As the browser names the device; a simulated one says so. */
+  device: z.string().max(200),
+  simulated: z.boolean(),
+  /** What it was heard as. */
+  kind: z.enum(['struck', 'plucked', 'sustained']).nullable(),
+  /** The loudest, and the room, in dB under full level. */
+  peakDb: z.number().min(-200).max(20),
+  roomDb: z.number().min(-200).max(20),
+  /** Pieces of a twentieth of a second in which the sound was cut off at full level. */
+  clipped: z.number().int().min(0),
+  /** Our own clicks in it, which were taken out. */
+  clicks: z.number().int().min(0),
+  /** Where the delay that was taken off comes from: our clicks in this very take, measured before, or what the browser says. */
+  latencyBy: z.enum(['clicks', 'loopback', 'browser']),
+  /** Moments at which a stroke may lie hidden under a click. */
+  hidden: z.number().int().min(0),
+  /** The device was gone before the take was over. */
+  unplugged: z.boolean(),
+  /** Blocks that the audio thread was late for. */
+  lostBlocks: z.number().int().min(0),
 });
 
 const clockFacts = z.strictObject({
@@ -69,6 +107,10 @@ export const takeSchema = z.strictObject({
       hidden: z.number().int().min(0),
     })
     .optional(),
+  /** Of a take by microphone. */
+  listening: listening.optional(),
+  /** The MIDI device it was played on. */
+  midi: z.strictObject({ device: z.string().max(200), simulated: z.boolean() }).optional(),
   note: z.string().max(4000, 'a note has at most 4000 characters'),
   /** What the tempo really was, where the plan's number turned out to mean another note; beside the raw take. */
   trueTempo: saidTempoSchema.nullable().optional(),
@@ -78,4 +120,5 @@ export const takeSchema = z.strictObject({
 
 export type Take = z.infer<typeof takeSchema>;
 export type TakeHit = Take['hits'][number];
+export type Listening = NonNullable<Take['listening']>;
 export type ClockFacts = NonNullable<Take['clock']>;

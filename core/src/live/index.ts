@@ -1,0 +1,4 @@
+export * from './live-hearing.ts';
+export * from './level.ts';
+export * from './loopback.ts';
+export * from './heard-take.ts';

@@ -1,0 +1,43 @@
+/** What is heard at a click whose sound was taken out: a stroke of its own, what may lie hidden there, or what is left of the click. */
+import type { Onset } from '../hearing/index.ts';
+import { RECEIVED_S, loudestOf } from './remove-clicks.ts';
+
+/** A sound as it is received, and how loud what its removal leaves may be. */
+export interface KnownSound {
+  received: Float32Array;
+  leaves: number;
+}
+
+export const knownSound = ({ sound, left }: { sound: Float32Array; left: number }): KnownSound => ({
+  received: sound,
+  leaves: left * loudestOf(sound),
+});
+
+/** What stands at a click must be so many times louder than what removal leaves, and so much of the click at the least. */
+const OVER_LEFT = 3;
+const LEFT_SHARE = 0.08;
+/** What is left dies away with the click, by half in so long, and never quite. */
+const HALVES_S = 0.04;
+const FLOOR = 0.05;
+/** An onset so little before a click may be the click. */
+export const BEFORE_S = 0.004;
+/** So near to a click something may be hidden; later it is the rest of the click's own sound. */
+const UNDER_S = 0.07;
+
+/**
+ * @param clickS where the last click before the onset begins, on the same clock.
+ * @param known its sound; a sound that is not known was not taken out: the onset may be the click itself.
+ */
+export function isOverClick(
+  { timeS, strength }: Pick<Onset, 'timeS' | 'strength'>,
+  clickS: number,
+  known: KnownSound | undefined,
+): 'stroke' | 'hidden' | 'click' {
+  if (timeS - clickS > RECEIVED_S) return 'stroke';
+  const after = Math.max(0, timeS - clickS);
+  const leaves = known && Math.max(OVER_LEFT * known.leaves, LEFT_SHARE * loudestOf(known.received));
+  const isStroke =
+    leaves === undefined ? after > BEFORE_S : strength > leaves * (FLOOR + 0.5 ** (after / HALVES_S));
+  if (isStroke) return 'stroke';
+  return after < UNDER_S ? 'hidden' : 'click';
+}

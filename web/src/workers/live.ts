@@ -1,0 +1,53 @@
+/** A worker that listens. It lives as long as somebody plays. */
+import type { SoundKind } from '@feldspar/core/hearing';
+import type { Plan } from '@feldspar/core/plan';
+import { proxy, wrap } from 'comlink';
+import type { Ring } from '../input/ring.ts';
+import type { HeardNow, HeardWhole, LiveApi } from './live.worker.ts';
+
+export type { HeardNow, HeardWhole } from './live.worker.ts';
+
+export interface LiveEars {
+  zeroAt(frame: number): void;
+  /** Everything, heard once more; the ears are closed then. @throws Error when they died. */
+  finish(): Promise<HeardWhole>;
+  /** What came in so far. */
+  sound(): Promise<{ samples: Float32Array; firstFrame: number } | null>;
+  close(): void;
+}
+
+/** @param onFail the worker could not be loaded, or stopped. */
+export async function openEars(
+  ring: Ring,
+  { kind, plan }: { kind: SoundKind | null; plan: Plan | null },
+  onHeard: (now: HeardNow) => void,
+): Promise<LiveEars> {
+  const worker = new Worker(new URL('./live.worker.ts', import.meta.url), { type: 'module' });
+  const remote = wrap<LiveApi>(worker);
+  const died = new Promise<never>((_, reject) => {
+    worker.onerror = () => reject(new Error('What hears could not be loaded. Start the Feldspar server again.'));
+  });
+  // Somebody asks later, or nobody does.
+  died.catch(() => undefined);
+  const close = () => worker.terminate();
+  try {
+    await Promise.race([remote.listen(ring, kind, plan, proxy(onHeard)), died]);
+  } catch (error) {
+    close();
+    throw error;
+  }
+  return {
+    zeroAt: (frame) => void remote.zeroAt(frame),
+    async finish() {
+      try {
+        const whole = await Promise.race([remote.finish(), died]);
+        if (!whole) throw new Error('nothing was listened to');
+        return whole;
+      } finally {
+        close();
+      }
+    },
+    sound: () => remote.sound(),
+    close,
+  };
+}
