@@ -22,8 +22,11 @@ const ABOVE_HZ = 800;
 const ALIKE = 0.4;
 /** The delays of one take agree so closely; players do not. */
 const AGREE_S = 0.000_25;
-/** So many must agree, and so many of those that were looked at. */
-const AGREEING = { fewest: 4, share: 0.4, looked: 24, tried: 6 } as const;
+/**
+ * So many must agree, and so many of those that were looked at. Where clicks follow one another faster than the longest delay, a click's
+ * neighbours are found in its stead; they have fewer clicks to agree with, which shows when so many went by. Whether any are heard shows then too.
+ */
+const AGREEING = { fewest: 4, share: 0.4, looked: 24, clear: 7, tried: 8 } as const;
 /** Found clicks are followed this closely: the two devices' clocks run apart a little. */
 const FOLLOW_S = 0.001;
 const FOLLOWED = 9;
@@ -53,7 +56,8 @@ export class LiveClicks {
   private seen = 0;
   /** The next click whose surroundings have not gone by yet. */
   private next = 0;
-  private looked: number[] = [];
+  /** Of each click that was looked at, where it may be. */
+  private looked: number[][] = [];
   private followed: number[] = [];
   private delay: number | null = null;
   private found = 0;
@@ -126,17 +130,22 @@ export class LiveClicks {
 
   private search(at: number, sound: Float32Array): void {
     const length = Math.round(LONGEST_DELAY_S * this.rate) + sound.length;
-    const { at: lag, like } = loudest(this.cut(this.high, at, length), sound);
-    this.looked.push(like >= ALIKE ? lag : NaN);
+    this.looked.push(placesOf(this.cut(this.high, at, length), sound, AGREE_S * this.rate));
     if (this.looked.length > AGREEING.looked) this.looked.shift();
-    const lags = this.looked.filter((one) => !Number.isNaN(one)).sort((a, b) => a - b);
+    const lags = this.looked.flat().sort((a, b) => a - b);
     const near = AGREE_S * this.rate;
     let best: number[] = [];
+    let rival = 0;
     for (let i = 0; i < lags.length; i++) {
       const agreeing = lags.filter((one) => one >= lags[i] && one <= lags[i] + near);
-      if (agreeing.length > best.length) best = agreeing;
+      const isOther = best.length === 0 || lags[i] > best.at(-1)! + near;
+      if (agreeing.length > best.length) {
+        if (isOther) rival = best.length;
+        best = agreeing;
+      } else if (isOther) rival = Math.max(rival, agreeing.length);
     }
     if (best.length < AGREEING.fewest || best.length < AGREEING.share * this.looked.length) return;
+    if (rival >= best.length && this.looked.length < AGREEING.clear) return;
     this.delay = median(best);
     this.learnPast();
   }
@@ -210,4 +219,32 @@ function loudest(piece: Float32Array, sound: Float32Array): { at: number; like: 
   let power = 1e-12;
   for (let i = 0; i < sound.length; i++) power += piece[at + i] ** 2;
   return { at, like: most / Math.sqrt(power) };
+}
+
+/** Places beside the loudest that are at least so much of it. */
+const NEARLY_LOUD = 0.5;
+
+/** All places at which a sound (of power 1) may be in a piece, no two nearer than `apart` samples. */
+function placesOf(piece: Float32Array, sound: Float32Array, apart: number): number[] {
+  const products = new Float32Array(Math.max(0, piece.length - sound.length + 1));
+  const likes = new Float32Array(products.length);
+  let power = 1e-12;
+  for (let i = 0; i < sound.length; i++) power += piece[i] ** 2;
+  let most = 0;
+  for (let from = 0; from < products.length; from++) {
+    if (from > 0) power += piece[from + sound.length - 1] ** 2 - piece[from - 1] ** 2;
+    let product = 0;
+    for (let i = 0; i < sound.length; i++) product += piece[from + i] * sound[i];
+    products[from] = product;
+    likes[from] = product / Math.sqrt(Math.max(power, 1e-12));
+    most = Math.max(most, product);
+  }
+  const places: number[] = [];
+  for (let i = 0; i < products.length; i++) {
+    if (likes[i] < ALIKE || products[i] < NEARLY_LOUD * most) continue;
+    const last = places.at(-1);
+    if (last === undefined || i - last > 4 * apart) places.push(i);
+    else if (products[i] > products[last]) places[places.length - 1] = i;
+  }
+  return places;
 }

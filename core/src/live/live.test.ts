@@ -70,6 +70,27 @@ describe('our own clicks from a loudspeaker', () => {
     },
   );
 
+  it.each([0.047, 0.31])(
+    'at a tempo whose beat is shorter than the longest delay, %d s on the way',
+    (delayS) => {
+      const fast = withCountIn(
+        testPlan({ bars: 12, tempo: { bpm: 240, beat: '1/4' }, silence: { bars: 'xxooxxooxxoo' } }),
+        2,
+      );
+      const { samples } = simulatedRecording(fast, {
+        traits: STEADY_PLAYER,
+        seed: 5,
+        sound: 'clap',
+        clicksDb: -14,
+        startS: 0.3 + delayS,
+      });
+      const live = new LiveHearing(RATE, 'struck', compile(fast));
+      live.begin(Math.round(0.3 * RATE));
+      live.push(samples);
+      expect(Math.abs(live.delayS! - delayS)).toBeLessThan(0.000_05);
+    },
+  );
+
   it('claims no delay where somebody else’s clicks sound, at another tempo', () => {
     const other = compile(withCountIn(testPlan({ bars: 10, tempo: { bpm: 97, beat: '1/4' } }), 1));
     const { samples } = simulatedRecording(PLAN, {

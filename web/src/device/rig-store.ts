@@ -1,10 +1,12 @@
 /** The rig of this browser: how the click sounds, and the latency of each input through each sound output. Kept here, not on the server. */
+import { STROKE_KINDS } from '@feldspar/core/players';
 import { VOICES } from '@feldspar/core/sound';
 import { useSyncExternalStore } from 'react';
 import { z } from 'zod';
 import { keepValue, readText } from './storage.ts';
 
-export const RIG_INPUTS = ['keys', 'touch', 'pointer'] as const;
+/** Inputs whose latency is found by tapping along; a microphone's is measured by itself. */
+export const RIG_INPUTS = ['keys', 'touch', 'pointer', 'midi'] as const;
 export type RigInput = (typeof RIG_INPUTS)[number];
 
 /** Decibels against the plan's own level. */
@@ -19,7 +21,64 @@ const latency = z.object({
   n: z.number().int().optional(),
 });
 
+/** What the stage listens to. The simulated ones are programs that play. */
+export const LISTENS_TO = ['keys', 'microphone', 'midi', 'simulated microphone', 'simulated pad'] as const;
+export type ListensTo = (typeof LISTENS_TO)[number];
+
+const loopback = z.object({
+  /** The microphone's, as the browser tells it; empty for its own choice. */
+  microphone: z.string().max(200),
+  label: z.string().max(200),
+  ms: z.number().min(0).max(2000),
+  ci95: z.tuple([z.number(), z.number()]),
+  n: z.number().int(),
+  at: z.iso.datetime(),
+});
+export type Loopback = z.infer<typeof loopback>;
+
+const microphone = z.object({
+  id: z.string().max(200),
+  label: z.string().max(200),
+  /** What is played before it; null: told from the sound. */
+  kind: z.enum(['struck', 'plucked', 'sustained']).nullable(),
+});
+export type Microphone = z.infer<typeof microphone>;
+/** The browser's own choice. */
+export const ANY_MICROPHONE: Microphone = { id: '', label: 'the browser’s own choice', kind: null };
+
+/** What a pedal or another controller does on the stage. */
+export const PEDAL_ACTIONS = ['start', 'stop', 'again'] as const;
+export type PedalAction = (typeof PEDAL_ACTIONS)[number];
+
+const midi = z.object({
+  /** Empty for every device that is plugged in. */
+  id: z.string().max(200),
+  label: z.string().max(200),
+  /** Which line of a plan a note is; by note number, "left" or "right" as for keys. */
+  notes: z.record(z.string().regex(/^\d{1,3}$/), z.enum(['left', 'right'])),
+  /** By controller number. */
+  pedals: z.record(z.string().regex(/^\d{1,3}$/), z.enum(PEDAL_ACTIONS)),
+});
+export type MidiSetup = z.infer<typeof midi>;
+export const ANY_MIDI: MidiSetup = { id: '', label: 'all that are plugged in', notes: {}, pedals: {} };
+
+const simulated = z.object({
+  /** Which of the simulated players. */
+  player: z.number().int().min(0).max(20),
+  sound: z.enum(STROKE_KINDS),
+  /** How the click comes into the simulated microphone. */
+  clicks: z.enum(['none', 'soft', 'loud']),
+});
+export type SimulatedSetup = z.infer<typeof simulated>;
+const SIMULATED: SimulatedSetup = { player: 1, sound: 'clap', clicks: 'soft' };
+
 const rigSchema = z.object({
+  simulated: simulated.catch(SIMULATED).default(SIMULATED),
+  listensTo: z.enum(LISTENS_TO).catch('keys').default('keys'),
+  microphone: microphone.catch(ANY_MICROPHONE).default(ANY_MICROPHONE),
+  /** What was said of other microphones, to be remembered when they come back. */
+  microphones: z.array(microphone).max(50).catch([]).default([]),
+  midi: midi.catch(ANY_MIDI).default(ANY_MIDI),
   /** What sounds where a plan says wood, its usual click. */
   voice: z.enum(VOICES).catch('wood').default('wood'),
   levelDb: z.number().min(LEVEL_DB.least).max(LEVEL_DB.most).catch(0).default(0),
@@ -29,6 +88,7 @@ const rigSchema = z.object({
         key: z.string(),
         name: z.string().max(80),
         latency: z.partialRecord(z.enum(RIG_INPUTS), latency),
+        loopback: z.array(loopback).max(50).catch([]).default([]),
       }),
     )
     .catch([])
@@ -77,7 +137,7 @@ export function useRig(): Rig {
 /** Changes an output, which is added when it is new. */
 export function changeOutput(key: string, change: Partial<Omit<RigOutput, 'key'>>): void {
   const { outputs } = rig();
-  const known = outputs.find((output) => output.key === key) ?? { key, name: '', latency: {} };
+  const known = outputs.find((output) => output.key === key) ?? { key, name: '', latency: {}, loopback: [] };
   changeRig({ outputs: [...outputs.filter((output) => output !== known), { ...known, ...change }] });
 }
 
@@ -86,6 +146,32 @@ export function setLatency(key: string, input: RigInput, value: Latency | null):
   if (value) latency[input] = value;
   else delete latency[input];
   changeOutput(key, { latency });
+}
+
+/** Chooses a microphone; what was said of it before is remembered. */
+export function chooseMicrophone({ id, label }: Pick<Microphone, 'id' | 'label'>): void {
+  const known = rig().microphones.find((one) => one.id === id);
+  changeRig({ microphone: { id, label, kind: known?.kind ?? null } });
+}
+
+export function setSoundKind(kind: Microphone['kind']): void {
+  const { microphone: chosen, microphones } = rig();
+  const said = { ...chosen, kind };
+  const others = microphones.filter(({ id }) => id !== chosen.id).slice(-49);
+  changeRig({ microphone: said, microphones: [...others, said] });
+}
+
+export function loopbackOf(key: string, microphoneId: string): Loopback | undefined {
+  const { outputs } = rig();
+  return outputs
+    .find((output) => output.key === key)
+    ?.loopback.find(({ microphone: id }) => id === microphoneId);
+}
+
+export function setLoopback(key: string, measured: Loopback): void {
+  const known = rig().outputs.find((output) => output.key === key)?.loopback ?? [];
+  const others = known.filter((one) => one.microphone !== measured.microphone);
+  changeOutput(key, { loopback: [...others, measured] });
 }
 
 /** What is taken off the hits of an input heard through an output; 0 where none is known. */

@@ -4,7 +4,10 @@
  */
 import type { TAKE_INPUTS } from '@feldspar/core/take';
 
-export type TapInput = Exclude<(typeof TAKE_INPUTS)[number], 'mixed' | 'recording' | 'simulated'>;
+export type TapInput = Exclude<
+  (typeof TAKE_INPUTS)[number],
+  'mixed' | 'microphone' | 'recording' | 'simulated'
+>;
 
 export interface Tap {
   stampMs: number;
@@ -13,6 +16,8 @@ export interface Tap {
   input: TapInput;
   /** Which key or pointer it was, to know it when it is let go. */
   source: string;
+  /** How hard, 0 to 1, where the input tells. */
+  strength?: number;
   /** When it was let go; not yet, or never seen, while it is absent. */
   releasedMs?: number;
 }

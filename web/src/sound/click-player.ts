@@ -26,6 +26,14 @@ export interface PlayingClicks {
   stop(): void;
 }
 
+/** What else is to live in the same audio context, and on its clock: what listens. */
+export interface Beside {
+  /** @throws what keeps it from playing at all. */
+  attach(context: AudioContext): Promise<void>;
+  /** The context frame of the timeline's time zero. */
+  zeroAt(frame: number): void;
+}
+
 /**
  * @param onEnd called once, from the audio thread's word, when the timeline has run out.
  * @param signal gives up the start; once it plays, `stop` ends it.
@@ -35,6 +43,7 @@ export async function playClicks(
   timeline: Timeline,
   onEnd: () => void,
   signal?: AbortSignal,
+  beside?: Beside,
 ): Promise<PlayingClicks> {
   signal?.throwIfAborted();
   const context = new AudioContext({ latencyHint: 'interactive' });
@@ -42,6 +51,7 @@ export async function playClicks(
   try {
     node = await clickNode(context, soundOf(timeline, context, { tailS: TAIL_S }), LEAD_S);
     await context.resume();
+    await beside?.attach(context);
     signal?.throwIfAborted();
   } catch (error) {
     void context.close();
@@ -54,7 +64,10 @@ export async function playClicks(
 
   node.port.onmessage = ({ data }: MessageEvent<WorkletMessage>) => {
     lastWordMs = performance.now();
-    if (data.type === 'zero') zeroContextS = data.frame / context.sampleRate;
+    if (data.type === 'zero') {
+      zeroContextS = data.frame / context.sampleRate;
+      beside?.zeroAt(data.frame);
+    }
     readClock();
     if (data.type === 'ended') onEnd();
   };

@@ -45,7 +45,8 @@ export class KeptSound implements Source {
 
   all(): Float32Array {
     const all = new Float32Array(this.count);
-    for (let i = 0; i < this.count; i++) all[i] = this.pieces[Math.floor(i / this.piece)][i % this.piece] / 32768;
+    for (let i = 0; i < this.count; i++)
+      all[i] = this.pieces[Math.floor(i / this.piece)][i % this.piece] / 32768;
     return all;
   }
 }

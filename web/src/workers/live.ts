@@ -25,7 +25,8 @@ export async function openEars(
   const worker = new Worker(new URL('./live.worker.ts', import.meta.url), { type: 'module' });
   const remote = wrap<LiveApi>(worker);
   const died = new Promise<never>((_, reject) => {
-    worker.onerror = () => reject(new Error('What hears could not be loaded. Start the Feldspar server again.'));
+    worker.onerror = () =>
+      reject(new Error('What hears could not be loaded. Start the Feldspar server again.'));
   });
   // Somebody asks later, or nobody does.
   died.catch(() => undefined);

@@ -135,7 +135,10 @@ const api = {
       zeroS: (zeroFrame - firstFrame) / one.rate,
       delayS: live.delayS,
     });
-    const inFrames = strokes.map(({ timeS, ...stroke }) => ({ ...stroke, frame: zeroFrame + timeS * one.rate }));
+    const inFrames = strokes.map(({ timeS, ...stroke }) => ({
+      ...stroke,
+      frame: zeroFrame + timeS * one.rate,
+    }));
     return { ...live, ...whole, strokes: inFrames };
   },
 

@@ -19,7 +19,12 @@ import {
 import { type TapAlong, type TapAlongResult, useTapAlong } from './useTapAlong.ts';
 import { HABIT, LATENCY_TOUCHES } from '../../text/rig-words.ts';
 
-const NAMES: Record<RigInput, string> = { keys: 'Keys', touch: 'Touch', pointer: 'Mouse or pen' };
+const NAMES: Record<RigInput, string> = {
+  keys: 'Keys',
+  touch: 'Touch',
+  pointer: 'Mouse or pen',
+  midi: 'MIDI',
+};
 
 export function LatencyPanel({ outputKey, output }: { outputKey: string; output: RigOutput | undefined }) {
   const tapAlong = useTapAlong();

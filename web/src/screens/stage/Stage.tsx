@@ -8,14 +8,20 @@ import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'r
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { usePlan, usePlayers } from '../../data/hooks.ts';
 import { currentPlayerId } from '../../device/current-player.ts';
+import { InputChoice } from '../../parts/listening/InputChoice.tsx';
+import { rig, useRig } from '../../device/rig-store.ts';
 import { RigHint } from '../../parts/rig-hint/RigHint.tsx';
 import { linesOfPlan } from '../../parts/engraving/lines-of-plan.ts';
 import { tempoOfAddress } from '../../addresses/play-address.ts';
 import { StageView } from './StageView.tsx';
 import { SimulatedTry } from '../../parts/simulated/SimulatedTry.tsx';
 import { limbsOf, swapLimbs, tapOfLimb } from '../../input/limbs.ts';
+import { openInputs, type StageInputs } from './inputs.ts';
 import { startSession } from './session.ts';
+import { troubleOf } from './trouble.ts';
+import { useMidi } from './useMidi.ts';
 import { IDLE, stageAfter } from './stage-state.ts';
+import { tapOfNote } from '../../input/midi.ts';
 import { pointerSource, tapOfKey, tapOfPointer } from '../../input/taps.ts';
 
 interface StageProps {
@@ -75,6 +81,11 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
   const { parts } = timeline;
   const [limbs, setLimbs] = useState(() => limbsOf(parts));
 
+  const { listensTo } = useRig();
+  /** Of the last start: what is listened to. */
+  const [inputs, setInputs] = useState<StageInputs | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+
   const [search] = useSearchParams();
   const leave = useCallback(
     () => void navigate(`/plans/${planId}?${search.toString()}`),
@@ -86,19 +97,39 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
     const { signal } = (ending.current = new AbortController());
     const attempt = ++attempts.current;
     tell({ type: 'start', attempt });
+    setTrouble(null);
+    let opened: StageInputs | null = null;
+    const close = () => opened?.close();
     try {
       await prepareReading();
+      opened = await openInputs(rig(), plan, (now) => setTrouble(troubleOf(now)));
+      signal.throwIfAborted();
+      const { ear, midi } = opened;
       const started = await startSession({
         plan,
         planId,
         playerId: currentPlayerId(),
+        ear,
+        midi: midi?.facts,
         signal,
-        onDone: (take) => void navigate(takeAt(take.id), { replace: true }),
-        onNothing: () => tell({ type: 'nothing' }),
-        onError: (error) => tell({ type: 'failed', error }),
+        onDone(take) {
+          close();
+          void navigate(takeAt(take.id), { replace: true });
+        },
+        onNothing() {
+          close();
+          tell({ type: 'nothing' });
+        },
+        onError(error) {
+          close();
+          tell({ type: 'failed', error });
+        },
       });
+      signal.addEventListener('abort', close);
+      setInputs(opened);
       tell({ type: 'started', attempt, session: started });
     } catch (error) {
+      close();
       if (!signal.aborted) tell({ type: 'failed', error });
     }
   }, [plan, planId, navigate, prepareReading]);
@@ -114,6 +145,32 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
 
   useEffect(() => () => ending.current?.abort(), []);
 
+  useMidi({
+    chosen: listensTo === 'midi',
+    sources: inputs?.midi?.sources ?? null,
+    isPlaying: session !== null,
+    onEvent(event) {
+      if (event.type === 'on') session?.tap(tapOfLimb(tapOfNote(event, rig().midi.notes), limbs));
+      else if (event.type === 'off') session?.release(event.source, event.stampMs);
+    },
+    onPedal(action) {
+      if (session) stop();
+      else if (action !== 'stop' && state.name === 'idle') void start();
+    },
+  });
+
+  // The simulated pad plays as soon as it is known when.
+  useEffect(() => {
+    const pad = inputs?.pad;
+    if (!session || !pad) return;
+    const timer = setInterval(() => {
+      if (session.stampOf(0) === null) return;
+      clearInterval(timer);
+      pad(session.timeline, (timelineS) => session.stampOf(timelineS)!);
+    }, 50);
+    return () => clearInterval(timer);
+  }, [session, inputs]);
+
   // One listener for the whole stage: a tap's stamp is the event's, whenever this runs.
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -124,7 +181,7 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
         else if (state.name === 'idle') leave();
         return;
       }
-      const tap = tapOfKey(event);
+      const tap = listensTo === 'keys' ? tapOfKey(event) : null;
       if (session && tap) {
         event.preventDefault();
         session.tap(tapOfLimb(tap, limbs));
@@ -140,11 +197,11 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
       window.removeEventListener('keydown', onKey);
       window.removeEventListener('keyup', onKeyUp);
     };
-  }, [session, state.name, start, stop, cancel, leave, limbs]);
+  }, [session, state.name, start, stop, cancel, leave, limbs, listensTo]);
 
   useEffect(() => {
     const element = surface.current;
-    if (!element || !session) return;
+    if (!element || !session || listensTo !== 'keys') return;
     const onPointer = (event: PointerEvent) => {
       if (isButton(event.target)) return;
       event.preventDefault();
@@ -157,7 +214,7 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
       element.removeEventListener('pointerdown', onPointer);
       window.removeEventListener('pointerup', onRelease);
     };
-  }, [session, limbs]);
+  }, [session, limbs, listensTo]);
 
   const player = players.data?.items.find(({ id }) => id === currentPlayerId());
   const who = player ? [player.name, player.instrument].filter(Boolean).join(', ') : '';
@@ -170,6 +227,8 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
       lines={lines}
       session={session}
       limbs={limbs}
+      listensTo={listensTo}
+      trouble={session ? trouble : null}
       onSwap={() => setLimbs(swapLimbs(parts))}
       starting={state.name === 'starting' || state.name === 'stopping'}
       nothing={state.name === 'idle' && state.nothing}
@@ -178,6 +237,7 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
       onLeave={leave}
       aside={
         <>
+          <InputChoice />
           <RigHint />
           <SimulatedTry plan={plan} planId={planId} />
         </>

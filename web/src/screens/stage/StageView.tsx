@@ -17,6 +17,7 @@ import type { BeatState } from './beat-state.ts';
 import { feedbackWanted } from '../../device/feedback.ts';
 import { withLiveHits } from './live-core.ts';
 import { ROW_HEIGHT, useRowsInSight } from './rows-in-sight.ts';
+import type { ListensTo } from '../../device/rig-store.ts';
 import type { Limbs } from '../../input/limbs.ts';
 import type { Session } from './session.ts';
 import { useBeatState } from './useBeatState.ts';
@@ -33,6 +34,9 @@ export interface StageViewProps {
   session: Session | null;
   /** What the two keys stand for, where the plan has two parts. */
   limbs: Limbs | null;
+  listensTo: ListensTo;
+  /** What a player must know of the input at once. */
+  trouble: string | null;
   onSwap(): void;
   starting: boolean;
   /** The last one ran out without a tap. */
@@ -54,6 +58,8 @@ export function StageView(props: StageViewProps) {
     lines,
     session,
     limbs,
+    listensTo,
+    trouble,
     onSwap,
     starting,
     nothing,
@@ -132,7 +138,14 @@ export function StageView(props: StageViewProps) {
         {now ? (
           <Count now={now} shared={reads} />
         ) : (
-          <Ready nothing={nothing} starting={starting} onStart={onStart} aside={aside} error={error} />
+          <Ready
+            listensTo={listensTo}
+            nothing={nothing}
+            starting={starting}
+            onStart={onStart}
+            aside={aside}
+            error={error}
+          />
         )}
         <Box sx={{ display: reads ? { xs: 'none', md: 'flex' } : 'flex', justifyContent: 'center' }}>
           <FittedCore
@@ -164,20 +177,15 @@ export function StageView(props: StageViewProps) {
           color: 'text.secondary',
         }}
       >
-        <Typography sx={{ fontSize: { xs: '0.95rem', md: '1.1rem' } }}>
-          <Box component="span" sx={{ display: { xs: 'none', md: 'inline' } }}>
-            Keys <b>F</b> {limbs?.left ?? 'left hand'}, <b>J</b> {limbs?.right ?? 'right hand'}, <b>space</b>{' '}
-            {limbs ? 'whichever fits' : 'either'}; or tap
-          </Box>
-          <Box component="span" sx={{ display: { md: 'none' } }}>
-            Tap
-          </Box>{' '}
-          the screen, {limbs ? `left ${limbs.left}, right ${limbs.right}` : 'left and right'}.
-          {limbs && !session && (
-            <Button size="large" onClick={onSwap} sx={{ ml: 1 }}>
-              Swap {limbs.left} and {limbs.right}
-            </Button>
+        <Typography component="div" sx={{ fontSize: { xs: '0.95rem', md: '1.1rem' } }}>
+          {listensTo === 'keys' ? (
+            <KeysLine limbs={limbs} onSwap={session ? null : onSwap} />
+          ) : (
+            LISTENING[listensTo]
           )}
+          <Box role="alert" sx={{ color: 'text.primary', fontWeight: 600 }}>
+            {trouble}
+          </Box>
         </Typography>
         {session ? (
           <Button variant="outlined" size="large" onClick={onStop}>
@@ -193,13 +201,43 @@ export function StageView(props: StageViewProps) {
   );
 }
 
+/** What stands below instead of the keys. */
+const LISTENING: Record<Exclude<ListensTo, 'keys'>, string> = {
+  microphone: 'The microphone listens: play every note.',
+  midi: 'Every note you strike counts.',
+  'simulated microphone': 'A program plays before a simulated microphone.',
+  'simulated pad': 'A program plays on a simulated pad.',
+};
+
+function KeysLine({ limbs, onSwap }: { limbs: Limbs | null; onSwap: (() => void) | null }) {
+  return (
+    <>
+      <Box component="span" sx={{ display: { xs: 'none', md: 'inline' } }}>
+        Keys <b>F</b> {limbs?.left ?? 'left hand'}, <b>J</b> {limbs?.right ?? 'right hand'}, <b>space</b>{' '}
+        {limbs ? 'whichever fits' : 'either'}; or tap
+      </Box>
+      <Box component="span" sx={{ display: { md: 'none' } }}>
+        Tap
+      </Box>{' '}
+      the screen, {limbs ? `left ${limbs.left}, right ${limbs.right}` : 'left and right'}.
+      {limbs && onSwap && (
+        <Button size="large" onClick={onSwap} sx={{ ml: 1 }}>
+          Swap {limbs.left} and {limbs.right}
+        </Button>
+      )}
+    </>
+  );
+}
+
 function Ready({
+  listensTo,
   starting,
   nothing,
   onStart,
   aside,
   error,
-}: Pick<StageViewProps, 'starting' | 'nothing' | 'onStart' | 'aside' | 'error'>) {
+}: Pick<StageViewProps, 'listensTo' | 'starting' | 'nothing' | 'onStart' | 'aside' | 'error'>) {
+  const deed = listensTo === 'keys' ? 'Tap' : 'Play';
   return (
     <Stack spacing={3} sx={{ alignItems: 'flex-start' }}>
       <Button
@@ -220,8 +258,8 @@ function Ready({
         sx={{ fontSize: { xs: '1.05rem', md: '1.3rem' }, maxWidth: '32ch', color: 'text.secondary' }}
       >
         {nothing
-          ? 'Nobody tapped, so there is nothing to measure and nothing was logged. Tap every note this time.'
-          : 'It counts in, plays, and stops by itself. Tap every note; the reading comes at the end.'}
+          ? `${listensTo === 'keys' ? 'Nobody tapped' : 'Nothing was heard'}, so there is nothing to measure and nothing was logged. ${deed} every note this time.`
+          : `It counts in, plays, and stops by itself. ${deed} every note; the reading comes at the end.`}
       </Typography>
       {error !== null && <ErrorNotice error={error} />}
       <Box sx={{ pt: 2 }}>{aside}</Box>

@@ -9,12 +9,18 @@ import { judgingOf } from '../../device/judging.ts';
 import { abandonTake, finishTake, keepPiece, lockName } from '../../data/outbox/playing.ts';
 import { latencyOf } from '../../device/rig-store.ts';
 import type { Tap, TapInput } from '../../input/taps.ts';
+import type { ByEar } from './by-ear.ts';
+import type { OutputFacts } from '../../sound/output.ts';
 import { keepAwake } from './wake-lock.ts';
 
 export interface SessionOptions {
   plan: Plan;
   planId: string | null;
   playerId: string | null;
+  /** What listens, where something does; keys and the screen make no hits then. */
+  ear?: ByEar | undefined;
+  /** The MIDI device that is played on. */
+  midi?: Take['midi'];
   /** Ends it at any moment, the waking up of the audio included: as `stop`, but nobody waits for the reading. */
   signal: AbortSignal;
   /** The take is complete and in the outbox. */
@@ -30,6 +36,8 @@ export interface Session {
   tap(tap: Tap): void;
   /** The key or pointer of a tap was let go. */
   release(source: string, stampMs: number): void;
+  /** When a moment of the timeline is heard, on the performance line; null until the clock has spoken. */
+  stampOf(timelineS: number): number | null;
   tapCount(): number;
   /** Hits so far on the timeline, by the live clock; for feedback on the screen only. */
   liveHits(): number[];
@@ -44,7 +52,7 @@ const DEAD_AFTER_MS = 5000;
 
 /** @throws the signal's reason when it was ended before it began; Error when the browser gives no audio. */
 export async function startSession(options: SessionOptions): Promise<Session> {
-  const { plan, planId, playerId, signal, onDone, onNothing, onError } = options;
+  const { plan, planId, playerId, signal, ear, midi, onDone, onNothing, onError } = options;
   const timeline = compile(plan);
   const id = crypto.randomUUID();
   const startedAt = new Date().toISOString();
@@ -52,7 +60,12 @@ export async function startSession(options: SessionOptions): Promise<Session> {
   let over = false;
   let releaseLock: () => void = () => undefined;
 
-  const clicks: PlayingClicks = await playClicks(timeline, () => finish(null), signal);
+  const clicks: PlayingClicks = await playClicks(timeline, () => finish(null), signal, ear?.listening);
+  let unplugged = false;
+  ear?.listening.source.onGone(() => {
+    unplugged = true;
+    finish(position());
+  });
   // Made before the lock is asked for: it may be granted only when all is over, and is let go of then at once.
   const untilOver = new Promise<void>((resolve) => (releaseLock = resolve));
   void navigator.locks?.request(lockName(id), () => untilOver);
@@ -68,18 +81,27 @@ export async function startSession(options: SessionOptions): Promise<Session> {
   const onLeave = () => end(() => undefined);
   signal.addEventListener('abort', onLeave);
 
+  /** How long the sound takes to leave is known only while it sounds. */
+  const output = (): OutputFacts => {
+    const outputLatencyMs = clicks.clockFacts()?.outputLatencyMs ?? clicks.output.outputLatencyMs;
+    return { ...clicks.output, outputLatencyMs };
+  };
+  const count = () => (ear ? ear.count() : taps.length);
   const position = () => clicks.positionS(performance.now()) ?? 0;
 
   /** While playing, the live clock is good enough; at the end every anchor is heard. Measuring maps anew anyway. */
   function takeUntil(stoppedAtS: number | null, complete: boolean): Take {
     const clock = clicks.clockFacts();
     const map = complete && clock ? clockOf(clock) : null;
-    const hits: TakeHit[] = taps.map(({ stampMs, voice, releasedMs }) => ({
-      timeS: map && clock ? map.contextS(stampMs) - clock.zeroContextS : (clicks.positionS(stampMs) ?? 0),
-      stampMs,
-      ...(voice ? { voice } : {}),
-      ...(releasedMs === undefined ? {} : { lengthS: Math.max(0, releasedMs - stampMs) / 1000 }),
-    }));
+    const tapped = (): TakeHit[] =>
+      taps.map(({ stampMs, voice, strength, releasedMs }) => ({
+        timeS: map && clock ? map.contextS(stampMs) - clock.zeroContextS : (clicks.positionS(stampMs) ?? 0),
+        stampMs,
+        ...(voice ? { voice } : {}),
+        ...(strength === undefined ? {} : { strength }),
+        ...(releasedMs === undefined ? {} : { lengthS: Math.max(0, releasedMs - stampMs) / 1000 }),
+      }));
+    const hits = ear ? (clock ? ear.hits(clock) : []) : tapped();
     const judging = judgingOf(playerId);
     return {
       format: 'feldspar-take',
@@ -90,19 +112,20 @@ export async function startSession(options: SessionOptions): Promise<Session> {
       plan,
       startedAt,
       stoppedAtS,
-      input: inputOf(taps),
+      input: ear ? 'microphone' : inputOf(taps),
       hits,
       clock,
-      latencyMs: latencyOf(clicks.output.key, mostUsed(taps)),
+      latencyMs: ear ? ear.latencyMs(output()) : latencyOf(clicks.output.key, mostUsed(taps)),
       simulated: null,
       note: '',
+      ...(midi ? { midi } : {}),
       ...(judging ? { judging } : {}),
     };
   }
 
   /** Adds what came since the last time: hits, anchors of the clock, and what was let go. */
   function keepNow(): void {
-    if (over || taps.length === 0) return;
+    if (over || count() === 0) return;
     const clock = clicks.clockFacts();
     const { anchors = [], ...output } = clock ?? {};
     const { hits } = takeUntil(null, false);
@@ -134,7 +157,6 @@ export async function startSession(options: SessionOptions): Promise<Session> {
     signal.removeEventListener('abort', onLeave);
     clicks.stop();
     letSleep();
-    releaseLock();
   }
 
   function finish(stoppedAtS: number | null, then = onDone): void {
@@ -143,13 +165,26 @@ export async function startSession(options: SessionOptions): Promise<Session> {
       const ranOut = stoppedAtS === null || stoppedAtS >= timeline.endS;
       const take = takeUntil(ranOut ? null : stoppedAtS, true);
       close();
-      if (isPlayed(timeline, take.hits)) finishTake(take).then(() => then(take), onError);
-      // Taps of the count-in alone are no take.
-      else abandonTake(id).then(onNothing, onError);
+      settle(take)
+        .then((whole) => (whole ? then(whole) : onNothing()), onError)
+        .finally(releaseLock);
     } catch (error) {
       close();
+      ear?.listening.close();
+      releaseLock();
       onError(error);
     }
+  }
+
+  /** Kept, or nothing where nobody played: taps of the count-in alone are no take. */
+  async function settle(take: Take): Promise<Take | null> {
+    const heard = ear && take.clock ? await ear.whole(take.clock, output(), unplugged) : {};
+    ear?.listening.close();
+    const whole = { ...take, ...heard };
+    const hits = whole.hits.map(({ timeS }) => ({ timeS: timeS - (ear ? whole.latencyMs / 1000 : 0) }));
+    if (isPlayed(timeline, hits)) await finishTake(whole);
+    else await abandonTake(id);
+    return isPlayed(timeline, hits) ? whole : null;
   }
 
   const end = (then: SessionOptions['onDone']) => finish(position(), then);
@@ -158,14 +193,24 @@ export async function startSession(options: SessionOptions): Promise<Session> {
     timeline,
     positionS: clicks.positionS,
     tap(tap) {
-      if (!over) taps.push(tap);
+      if (!over && !ear) taps.push(tap);
     },
     release(source, stampMs) {
       const held = taps.findLast((tap) => tap.source === source);
       if (held && !over) held.releasedMs ??= stampMs;
     },
-    tapCount: () => taps.length,
-    liveHits: () => taps.flatMap(({ stampMs }) => clicks.positionS(stampMs) ?? []),
+    stampOf(timelineS) {
+      const now = performance.now();
+      const positionS = clicks.positionS(now);
+      return positionS === null ? null : now + 1000 * (timelineS - positionS);
+    },
+    tapCount: count,
+    liveHits() {
+      if (!ear) return taps.flatMap(({ stampMs }) => clicks.positionS(stampMs) ?? []);
+      const clock = clicks.clockFacts();
+      const lateS = ear.latencyMs(output()) / 1000;
+      return clock ? ear.hits(clock).map(({ timeS }) => timeS - lateS) : [];
+    },
     stop: () => end(onDone),
   };
 }
@@ -178,7 +223,7 @@ function inputOf(taps: readonly Tap[]): TapInput | 'mixed' {
 
 function mostUsed(taps: readonly Tap[]): TapInput {
   const count = (input: TapInput) => taps.filter((tap) => tap.input === input).length;
-  return (['keys', 'touch', 'pointer'] as const).reduce((most, input) =>
+  return (['keys', 'touch', 'pointer', 'midi'] as const).reduce((most, input) =>
     count(input) > count(most) ? input : most,
   );
 }

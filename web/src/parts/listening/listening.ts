@@ -1,0 +1,58 @@
+/**
+ * Listening while something plays: a microphone, or the simulated one, into the audio context that the clicks sound in, and from there to the
+ * ears in their worker. What belongs to the microphone alone is here; what is made of the strokes is the caller's.
+ */
+import type { SoundKind } from '@feldspar/core/hearing';
+import type { Plan } from '@feldspar/core/plan';
+import { type Capture, capture } from '../../input/microphone.ts';
+import type { Beside } from '../../sound/click-player.ts';
+import { type HeardNow, type HeardWhole, type LiveEars, openEars } from '../../workers/live.ts';
+import type { SoundSource } from './sound-source.ts';
+
+export interface Listening extends Beside {
+  source: SoundSource;
+  /** @throws Error when the ears died. */
+  finish(): Promise<HeardWhole>;
+  sound: LiveEars['sound'];
+  close(): void;
+}
+
+interface ListenOptions {
+  kind: SoundKind | null;
+  /** Whose clicks may be heard; null where nothing sounds. */
+  plan: Plan | null;
+  onHeard(now: HeardNow): void;
+}
+
+export function listenTo(source: SoundSource, { kind, plan, onHeard }: ListenOptions): Listening {
+  let within: AudioContext | null = null;
+  let captured: Capture | null = null;
+  let ears: LiveEars | null = null;
+  const stopSound = () => {
+    captured?.stop();
+    source.stop();
+  };
+  const close = () => {
+    stopSound();
+    ears?.close();
+  };
+  return {
+    source,
+    async attach(context) {
+      within = context;
+      captured = await capture(context, await source.nodeIn(context));
+      ears = await openEars(captured.ring, { kind, plan }, onHeard);
+    },
+    zeroAt(frame) {
+      ears?.zeroAt(frame);
+      if (within) source.zeroAt?.(within, frame);
+    },
+    async finish() {
+      stopSound();
+      if (!ears) throw new Error('nothing was listened to');
+      return ears.finish();
+    },
+    sound: () => ears?.sound() ?? Promise.resolve(null),
+    close,
+  };
+}

@@ -1,0 +1,29 @@
+/** What gives the sound that is listened to: a device, or a program that stands in for one. */
+import { openMicrophone } from '../../input/microphone.ts';
+
+export interface SoundSource {
+  label: string;
+  isSimulated: boolean;
+  /** What the browser says of the way from the air to the page, in ms. */
+  inputLatencyMs: number | null;
+  nodeIn(context: AudioContext): Promise<AudioNode>;
+  zeroAt?(context: AudioContext, frame: number): void;
+  /** Called when the device goes away. */
+  onGone(call: () => void): void;
+  stop(): void;
+}
+
+/** @throws MicrophoneProblem with the remedy. */
+export async function microphoneSource(deviceId: string): Promise<SoundSource> {
+  const stream = await openMicrophone(deviceId || null);
+  const [track] = stream.getAudioTracks();
+  const { latency } = track.getSettings() as MediaTrackSettings & { latency?: number };
+  return {
+    label: track.label || 'microphone',
+    isSimulated: false,
+    inputLatencyMs: latency === undefined ? null : 1000 * latency,
+    nodeIn: (context) => Promise.resolve(context.createMediaStreamSource(stream)),
+    onGone: (call) => track.addEventListener('ended', call),
+    stop: () => stream.getTracks().forEach((one) => one.stop()),
+  };
+}

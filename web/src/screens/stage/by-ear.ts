@@ -1,0 +1,102 @@
+/** What a microphone hears of a take: strokes as they come, and the whole once more at its end. */
+import type { Plan } from '@feldspar/core/plan';
+import type { ClockFacts, Listening as ListeningFacts, Take, TakeHit } from '@feldspar/core/take';
+import type { Microphone } from '../../device/rig-store.ts';
+import { loopbackOf } from '../../device/rig-store.ts';
+import { type Listening, listenTo } from '../../parts/listening/listening.ts';
+import type { SoundSource } from '../../parts/listening/sound-source.ts';
+import type { OutputFacts } from '../../sound/output.ts';
+import type { HeardNow } from '../../workers/live.ts';
+
+export interface ByEar {
+  listening: Listening;
+  /** Strokes so far. */
+  count(): number;
+  /** So far, the delay not taken off. */
+  hits(clock: ClockFacts): TakeHit[];
+  latencyMs(output: OutputFacts): number;
+  now(): HeardNow | null;
+  /** All that the take holds of it. Never fails: where it cannot be heard once more, what was told while it was played counts. */
+  whole(
+    clock: ClockFacts,
+    output: OutputFacts,
+    unplugged: boolean,
+  ): Promise<Pick<Take, 'hits' | 'latencyMs' | 'listening'>>;
+}
+
+/** Where a browser says nothing of the way in. */
+const USUAL_INPUT_MS = 10;
+
+export function byEar(
+  source: SoundSource,
+  { plan, microphone, onHeard }: { plan: Plan; microphone: Microphone; onHeard(now: HeardNow): void },
+): ByEar {
+  const strokes: { frame: number; strength: number }[] = [];
+  let last: HeardNow | null = null;
+  const listening = listenTo(source, {
+    plan,
+    kind: microphone.kind,
+    onHeard(now) {
+      last = now;
+      strokes.push(...now.strokes);
+      onHeard(now);
+    },
+  });
+  const inTake = ({ sampleRateHz, zeroContextS }: ClockFacts, stroke: Stroke): TakeHit => ({
+    timeS: stroke.frame / sampleRateHz - zeroContextS,
+    frame: stroke.frame,
+    strength: stroke.strength,
+    ...(stroke.lengthS === undefined ? {} : { lengthS: stroke.lengthS }),
+  });
+  const delayOf = (output: OutputFacts, heardS: number | null) =>
+    delay(output, heardS, source, microphone.id);
+  return {
+    listening,
+    count: () => strokes.length,
+    now: () => last,
+    hits: (clock) => strokes.map((stroke) => inTake(clock, stroke)),
+    latencyMs: (output) => delayOf(output, last?.delayS ?? null).latencyMs,
+    async whole(clock, output, unplugged) {
+      const heard = await listening.finish().catch(() => null);
+      const { latencyMs, latencyBy } = delayOf(output, heard ? heard.delayS : (last?.delayS ?? null));
+      const levels = heard?.levels ?? last?.levels;
+      return {
+        hits: (heard?.strokes ?? strokes).map((stroke) => inTake(clock, stroke)),
+        latencyMs,
+        listening: {
+          device: source.label,
+          simulated: source.isSimulated,
+          kind: heard?.kind ?? last?.kind ?? null,
+          peakDb: levels?.peakDb ?? -120,
+          roomDb: levels?.roomDb ?? -120,
+          clipped: levels?.clipped ?? 0,
+          clicks: heard?.clicks ?? last?.clicks ?? 0,
+          latencyBy,
+          hidden: heard?.hidden ?? 0,
+          unplugged,
+          lostBlocks: heard?.lostBlocks ?? 0,
+        },
+      };
+    },
+  };
+}
+
+interface Stroke {
+  frame: number;
+  strength: number;
+  lengthS?: number;
+}
+
+/** The way from the loudspeaker's buffer through the room into the page: heard in this take, measured before, or what the browser says. */
+function delay(
+  output: OutputFacts,
+  heardS: number | null,
+  { inputLatencyMs }: SoundSource,
+  microphoneId: string,
+): { latencyMs: number; latencyBy: ListeningFacts['latencyBy'] } {
+  if (heardS !== null) return { latencyMs: 1000 * heardS, latencyBy: 'clicks' };
+  const measured = loopbackOf(output.key, microphoneId);
+  if (measured) return { latencyMs: measured.ms, latencyBy: 'loopback' };
+  const out = output.outputLatencyMs ?? output.baseLatencyMs ?? 0;
+  return { latencyMs: out + (inputLatencyMs ?? USUAL_INPUT_MS), latencyBy: 'browser' };
+}
