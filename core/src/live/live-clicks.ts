@@ -53,7 +53,7 @@ export class LiveClicks {
   private readonly ring: Float32Array;
   private readonly high: Float32Array;
   private readonly filter: HighPass;
-  private seen = 0;
+  private seen: number;
   /** The next click whose surroundings have not gone by yet. */
   private next = 0;
   /** Of each click that was looked at, where it may be. */
@@ -65,9 +65,13 @@ export class LiveClicks {
   private counts = new Map<string, number>();
   private known = new Map<string, KnownSound>();
 
-  /** @param zeroSample of the microphone's samples, the one at which the timeline's time zero was given to the loudspeaker. */
-  constructor(clicks: readonly LookedFor[], zeroSample: number, sampleRateHz: number) {
+  /**
+   * @param zeroSample of the microphone's samples, the one at which the timeline's time zero was given to the loudspeaker.
+   * @param firstSample the one that is pushed first.
+   */
+  constructor(clicks: readonly LookedFor[], zeroSample: number, sampleRateHz: number, firstSample = 0) {
     this.clicks = clicks;
+    this.seen = firstSample;
     this.rate = sampleRateHz;
     this.zero = zeroSample;
     const sounds = [...clickSounds(clicks, sampleRateHz)];
@@ -130,7 +134,7 @@ export class LiveClicks {
 
   private search(at: number, sound: Float32Array): void {
     const length = Math.round(LONGEST_DELAY_S * this.rate) + sound.length;
-    this.looked.push(placesOf(this.cut(this.high, at, length), sound, AGREE_S * this.rate));
+    this.looked.push(placesOf(this.cut(this.high, at, length), sound));
     if (this.looked.length > AGREEING.looked) this.looked.shift();
     const lags = this.looked.flat().sort((a, b) => a - b);
     const near = AGREE_S * this.rate;
@@ -224,8 +228,8 @@ function loudest(piece: Float32Array, sound: Float32Array): { at: number; like: 
 /** Places beside the loudest that are at least so much of it. */
 const NEARLY_LOUD = 0.5;
 
-/** All places at which a sound (of power 1) may be in a piece, no two nearer than `apart` samples. */
-function placesOf(piece: Float32Array, sound: Float32Array, apart: number): number[] {
+/** All places at which a sound (of power 1) may be in a piece; of those that lie within its length of each other, the loudest. */
+function placesOf(piece: Float32Array, sound: Float32Array): number[] {
   const products = new Float32Array(Math.max(0, piece.length - sound.length + 1));
   const likes = new Float32Array(products.length);
   let power = 1e-12;
@@ -243,7 +247,7 @@ function placesOf(piece: Float32Array, sound: Float32Array, apart: number): numb
   for (let i = 0; i < products.length; i++) {
     if (likes[i] < ALIKE || products[i] < NEARLY_LOUD * most) continue;
     const last = places.at(-1);
-    if (last === undefined || i - last > 4 * apart) places.push(i);
+    if (last === undefined || i - last > sound.length) places.push(i);
     else if (products[i] > products[last]) places[places.length - 1] = i;
   }
   return places;

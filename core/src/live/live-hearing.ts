@@ -35,7 +35,7 @@ export class LiveHearing {
   begin(zeroSample: number): void {
     const looked = this.timeline ? lookedFor(this.timeline) : [];
     this.count = looked.length;
-    if (looked.length > 0) this.clicks = new LiveClicks(looked, zeroSample, this.rate);
+    if (looked.length > 0) this.clicks = new LiveClicks(looked, zeroSample, this.rate, this.seen);
   }
 
   get kind(): SoundKind | null {

@@ -25,15 +25,17 @@ function listened(
     ...facts,
   });
   const live = new LiveHearing(RATE, kind, TIMELINE);
-  live.begin(Math.round(openS * RATE));
   const found: number[] = [];
   const lateS: number[] = [];
   const { samples } = recorded;
-  for (let at = 0; at < samples.length; at += BLOCK)
+  for (let at = 0; at < samples.length; at += BLOCK) {
+    // When time zero is, is known a moment before.
+    if (at === 40 * BLOCK) live.begin(Math.round(openS * RATE));
     for (const { timeS } of live.push(samples.subarray(at, at + BLOCK))) {
       found.push(timeS);
       lateS.push((at + BLOCK) / RATE - timeS);
     }
+  }
   for (const { timeS } of live.end()) found.push(timeS);
   // Before enough clicks agreed they cannot be told from strokes: that is over with the count-in.
   const played = found.filter((timeS) => timeS > recorded.onsetsS[0] - 0.1);

@@ -44,3 +44,6 @@ export const stretchOf = (...args: Args<'stretch'>) =>
 
 export const simulateSound = (...args: Args<'simulate'>) =>
   withWorker(undefined, (remote) => remote.simulate(...args));
+
+export const simulateSamples = (...args: Args<'simulateSamples'>) =>
+  withWorker(undefined, (remote) => remote.simulateSamples(...args));

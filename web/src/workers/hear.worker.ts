@@ -140,7 +140,11 @@ const api = {
     return { samples, sampleRateHz, channels };
   },
 
-  /** A recording that nobody played, as a WAV file. */
+  /** A recording that nobody played, as samples. */
+  simulateSamples: (plan: Plan, facts: RecordingFacts): Float32Array =>
+    simulatedRecording(plan, facts).samples,
+
+  /** The same as a WAV file. */
   simulate(plan: Plan, facts: RecordingFacts): Blob {
     const form = { sampleRateHz: 48_000, bits: 16 } as const;
     const { samples } = simulatedRecording(plan, { ...facts, sampleRateHz: form.sampleRateHz });

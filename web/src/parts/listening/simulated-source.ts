@@ -1,7 +1,7 @@
 /** The simulated microphone: a seeded player before it, as sound in a room. All behind it is what a real one goes through. */
 import type { Plan } from '@feldspar/core/plan';
 import type { PlayerTraits, StrokeKind } from '@feldspar/core/players';
-import { simulateSound } from '../../workers/hear.ts';
+import { simulateSamples } from '../../workers/hear.ts';
 import type { SoundSource } from './sound-source.ts';
 
 export interface SimulatedSound {
@@ -17,16 +17,19 @@ const BEFORE_S = 0.3;
 /** From loudspeaker to microphone. */
 export const SIMULATED_DELAY_S = 0.047;
 
-export async function simulatedSource(plan: Plan, facts: SimulatedSound): Promise<SoundSource> {
-  const wav = await simulateSound(plan, { ...facts, startS: BEFORE_S, noiseDb: -58, echoS: 0.2 });
+export function simulatedSource(plan: Plan, facts: SimulatedSound): SoundSource {
   let node: AudioBufferSourceNode | null = null;
   return {
     label: 'simulated microphone',
     isSimulated: true,
     inputLatencyMs: null,
     async nodeIn(context) {
+      const { sampleRate: sampleRateHz } = context;
+      const room = { startS: BEFORE_S, noiseDb: -58, echoS: 0.2 };
+      const samples = await simulateSamples(plan, { ...facts, ...room, sampleRateHz });
       node = context.createBufferSource();
-      node.buffer = await context.decodeAudioData(await wav.arrayBuffer());
+      node.buffer = context.createBuffer(1, samples.length, sampleRateHz);
+      node.buffer.copyToChannel(samples as Float32Array<ArrayBuffer>, 0);
       return node;
     },
     zeroAt(context, frame) {

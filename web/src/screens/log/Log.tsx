@@ -13,6 +13,7 @@ import type { TakeItem, TakeOrder } from '@feldspar/core/wire';
 import { deskOfTake } from '../../addresses/desk-address.ts';
 import { SmallCore } from '../../parts/core-sample/SmallCore.tsx';
 import type { Take } from '@feldspar/core/take';
+import { INPUT_CHIPS } from '../../text/input-words.ts';
 import { overTake } from '../../data/outbox/overlay.ts';
 import type { Waiting } from '../../data/outbox/queue.ts';
 import { useOutbox } from '../../data/outbox/useOutbox.ts';
@@ -184,8 +185,9 @@ function TakeRow({ take, player, onDelete }: { take: TakeItem; player: string | 
         <Typography variant="body2" sx={{ color: 'text.secondary' }}>
           {facts.join(' · ')}
         </Typography>
-        {take.input === 'recording' && <Chip size="small" variant="outlined" label="recording" />}
-        {take.input === 'simulated' && <Chip size="small" variant="outlined" label="simulated player" />}
+        {take.input && INPUT_CHIPS[take.input] && (
+          <Chip size="small" variant="outlined" label={INPUT_CHIPS[take.input]} />
+        )}
       </Row>
       {take.note && (
         <Typography variant="body2" sx={{ fontStyle: 'italic' }}>

@@ -6,7 +6,8 @@ import { LATENCY_TOUCHES } from '../../text/rig-words.ts';
 import { oneDecimal } from '../../text/text.ts';
 
 export function Latency({ take }: { take: Take }) {
-  if (take.input === 'simulated' || take.input === 'recording') return null;
+  // Of a microphone it is said where the take was heard.
+  if (['simulated', 'recording', 'microphone'].includes(take.input)) return null;
   return (
     <Typography variant="body2" sx={{ color: 'text.secondary', mt: 2 }}>
       {take.latencyMs === 0

@@ -25,6 +25,7 @@ import { AllFigures } from './AllFigures.tsx';
 import { CompareWith } from './CompareWith.tsx';
 import { DriftCurve } from './DriftCurve.tsx';
 import { Figures } from './Figures.tsx';
+import { HowHeard } from './HowHeard.tsx';
 import { HearTake } from './HearTake.tsx';
 import { GapsTable } from './GapsTable.tsx';
 import { JudgingPanel } from './JudgingPanel.tsx';
@@ -110,6 +111,7 @@ function ReadingOf({ take, report, hits }: ReadingOfProps) {
         </Alert>
       )}
       {disturbance && <Alert severity="warning">{disturbance}</Alert>}
+      <HowHeard take={take} />
       {sheet && (
         <Panel title="On the line">
           <Suspense>

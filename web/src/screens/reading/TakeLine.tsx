@@ -8,6 +8,7 @@ import type { Report } from '@feldspar/core/timing';
 import { Link } from 'react-router';
 import { recordingAt } from '../../addresses/addresses.ts';
 import { usePlayers } from '../../data/hooks.ts';
+import { INPUT_CHIPS } from '../../text/input-words.ts';
 import { longDate, plural } from '../../text/text.ts';
 
 /** Plan, tempo, player and day. */
@@ -37,7 +38,10 @@ export function TakeLine({ take, report }: { take: Take; report: Report }) {
           from the recording {take.recording.name}
         </Typography>
       )}
-      {take.input === 'simulated' && <Chip size="small" label="simulated player" variant="outlined" />}
+      {INPUT_CHIPS[take.input] && <Chip size="small" label={INPUT_CHIPS[take.input]} variant="outlined" />}
+      {(take.listening?.simulated || take.midi?.simulated) && (
+        <Chip size="small" label="simulated player" variant="outlined" />
+      )}
     </Stack>
   );
 }

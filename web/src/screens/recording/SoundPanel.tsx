@@ -11,7 +11,7 @@ import { Choice } from '../../parts/fields/Choice.tsx';
 import { Panel } from '../../parts/layout/Panel.tsx';
 import { Row } from '../../parts/layout/Row.tsx';
 import { megabytes } from '../../text/text.ts';
-import { KIND_NAMES } from './kind-names.ts';
+import { SOUND_KIND_NAMES } from '../../text/input-words.ts';
 
 const SIDE_NAMES: Record<(typeof SIDES)[number], string> = {
   mix: 'both sides',
@@ -38,7 +38,7 @@ export function SoundPanel({ recording, here, hash, onHear, onLetGo }: SoundPane
         <Choice
           label="Heard as"
           value={heard.kind}
-          options={SOUND_KINDS.map((kind) => [kind, KIND_NAMES[kind]] as const)}
+          options={SOUND_KINDS.map((kind) => [kind, SOUND_KIND_NAMES[kind]] as const)}
           onChange={(kind) => onHear({ side, kind })}
           minWidth={190}
         />

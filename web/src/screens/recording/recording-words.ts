@@ -1,7 +1,7 @@
 /** What a recording says of itself. */
 import type { Recording } from '@feldspar/core/recordings';
 import { minutes, plural } from '../../text/text.ts';
-import { KIND_NAMES } from './kind-names.ts';
+import { SOUND_KIND_NAMES } from '../../text/input-words.ts';
 
 export function headOf(strokes: number, hidden: number): string {
   const under = hidden === 0 ? 'nothing hidden' : `${plural(hidden, 'moment')} may hide one under a click`;
@@ -11,7 +11,7 @@ export function headOf(strokes: number, hidden: number): string {
 const FOUND_BY = { clicks: 'by our clicks', strokes: 'by the strokes', hand: 'by hand' } as const;
 
 export function factsOf({ name, sound, heard, played }: Recording): string[] {
-  const facts = [name, minutes(sound.durationS), KIND_NAMES[heard.kind]];
+  const facts = [name, minutes(sound.durationS), SOUND_KIND_NAMES[heard.kind]];
   if (played.to !== 'plan') return facts;
   const sure = played.foundBy === 'hand' ? '' : played.sure ? ' (sure)' : ' (not sure: look, and slide it)';
   const ppm = Math.round(Math.abs(played.clockPpm));

@@ -33,7 +33,7 @@ export async function openInputs(
     const source =
       listensTo === 'microphone'
         ? await microphoneSource(microphone.id)
-        : await simulatedSource(plan, {
+        : simulatedSource(plan, {
             traits: traitsOf(simulated),
             seed: seed(),
             sound: simulated.sound,
