@@ -10,6 +10,9 @@ import { LiveClicks } from './live-clicks.ts';
 /** Nothing is told for longer than this while it is not known whether our clicks are heard. */
 const LONGEST_WAIT_S = 10;
 
+/** A microphone that wakes up gives silence first: that the room comes after it is no stroke. */
+const WAKES_S = 0.25;
+
 export class LiveHearing {
   private readonly rate: number;
   private readonly ears: Ears;
@@ -106,6 +109,7 @@ export class LiveHearing {
   }
 
   private isStroke(onset: Onset): boolean {
+    if (onset.timeS < WAKES_S) return false;
     const { clicks } = this;
     if (!clicks || clicks.delayS === null) return true;
     const last = this.lastClickBefore(onset.timeS + 0.004);

@@ -50,6 +50,15 @@ it('without clicks in the microphone it hears what the same samples as a file gi
   expect(live.clicksHeard).toBe(0);
 });
 
+it('takes no microphone that wakes up for a stroke', () => {
+  const room = recordingOf([], 'clap', { noiseDb: -50, tailS: 2 });
+  // Silence first, as devices give it, then the room.
+  const waking = room.map((value, i) => (i < 0.08 * RATE ? 0 : value));
+  const live = new LiveHearing(RATE, 'struck');
+  expect([...live.push(waking), ...live.end()]).toEqual([]);
+  expect(hear(waking, RATE, 'struck').onsets.length).toBeGreaterThan(0);
+});
+
 it('tells of a stroke soon after it, once the kind is known and whether our clicks are heard', () => {
   const { lateS } = listened({}, { kind: 'struck' });
   // Two clicks after the count-in it is clear that none are.

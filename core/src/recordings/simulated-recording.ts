@@ -5,7 +5,7 @@
  */
 import { type Plan, type Timeline, compile } from '../plan/index.ts';
 import { type PlayerTraits, type StrokeKind, chance, simulate, strokeSound } from '../players/index.ts';
-import { isVoice, scheduleOf, voiceSamples } from '../sound/index.ts';
+import { type VoiceName, isVoice, scheduleOf, voiceSamples } from '../sound/index.ts';
 import { addAt } from './fractional.ts';
 
 export interface RecordingFacts {
@@ -19,6 +19,8 @@ export interface RecordingFacts {
   echoS?: number;
   /** How loud the clicks are on the recording; null where they are not on it. */
   clicksDb?: number | null;
+  /** What sounds where the plan says wood, its usual click. */
+  voiceForWood?: VoiceName;
   /** When on the recording the timeline's time zero is. */
   startS?: number;
   /** How much the recorder's clock counts too many seconds, in parts of a million. */
@@ -65,7 +67,8 @@ export function simulatedRecording(plan: Plan, facts: RecordingFacts): Simulated
     const stroke = strokeSound(sound, sampleRateHz, random, lengthS);
     for (let k = 0; k < stroke.length && at + k < samples.length; k++) samples[at + k] += gain * stroke[k];
   });
-  if (clicksDb !== null) addClicks(samples, sampleRateHz, timeline, heardAt, 10 ** (clicksDb / 20));
+  if (clicksDb !== null)
+    addClicks(samples, sampleRateHz, timeline, heardAt, 10 ** (clicksDb / 20), facts.voiceForWood);
   const heard = echoS > 0 ? withEcho(samples, sampleRateHz, echoS, random) : samples;
   const room = Math.sqrt(3) * 10 ** (noiseDb / 20);
   for (let i = 0; i < heard.length; i++) heard[i] += room * (2 * random() - 1);
@@ -82,11 +85,12 @@ function addClicks(
   timeline: Timeline,
   heardAt: (timeS: number) => number,
   gain: number,
+  voiceForWood: VoiceName = 'wood',
 ): void {
   for (const { timeS, voice, accent, gain: own } of scheduleOf(timeline)) {
     // The player's clock goes by whole samples; the recorder's falls between them.
     const played = Math.round(timeS * rate) / rate;
-    const sound = isVoice(voice) ? voice : 'tick';
+    const sound = voice === 'wood' ? voiceForWood : isVoice(voice) ? voice : 'tick';
     addAt(
       samples,
       heardAt(played) * rate,

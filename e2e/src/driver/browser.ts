@@ -59,8 +59,16 @@ export class Browser {
     this.profile = profile;
   }
 
-  /** @param throttled leaves Chromium's throttling of hidden pages on, as users have it. */
-  static async open({ viewport = DESKTOP, throttled = false, dark = false } = {}): Promise<Browser> {
+  /**
+   * @param throttled leaves Chromium's throttling of hidden pages on, as users have it.
+   * @param microphone a WAV file that a microphone gives, from the moment on at which it is opened; "refused" where nobody may have one.
+   */
+  static async open({
+    viewport = DESKTOP,
+    throttled = false,
+    dark = false,
+    microphone = null as string | null,
+  } = {}): Promise<Browser> {
     const profile = mkdtempSync(join(tmpdir(), 'feldspar-chromium-'));
     const options = new chrome.Options();
     options.setChromeBinaryPath(CHROMIUM);
@@ -75,6 +83,16 @@ export class Browser {
       '--disable-sync',
       `--user-data-dir=${profile}`,
     );
+    if (microphone !== null && microphone !== 'refused')
+      options.addArguments(
+        '--use-fake-device-for-media-stream',
+        '--use-fake-ui-for-media-stream',
+        `--use-file-for-fake-audio-capture=${microphone}%noloop`,
+      );
+    if (microphone === 'refused') {
+      options.addArguments('--use-fake-device-for-media-stream');
+      options.setUserPreferences({ 'profile.default_content_setting_values.media_stream_mic': 2 });
+    }
     if (throttled) {
       options.excludeSwitches(
         'disable-background-timer-throttling',

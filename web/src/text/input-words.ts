@@ -1,5 +1,6 @@
 /** Ways of playing in, and kinds of sound, as people name them. */
 import type { SoundKind } from '@feldspar/core/hearing';
+import type { StrokeKind } from '@feldspar/core/players';
 import type { TAKE_INPUTS } from '@feldspar/core/take';
 
 export const SOUND_KIND_NAMES: Record<SoundKind, string> = {
@@ -14,4 +15,15 @@ export const INPUT_CHIPS: Partial<Record<(typeof TAKE_INPUTS)[number], string>> 
   microphone: 'microphone',
   midi: 'MIDI',
   simulated: 'simulated player',
+};
+
+/** Sounds of simulated players. */
+export const STROKE_NAMES: Record<StrokeKind, string> = {
+  clap: 'claps',
+  wood: 'wood',
+  drum: 'drum',
+  plucked: 'plucked strings',
+  muted: 'muted strings',
+  bowed: 'bowed tones',
+  blown: 'blown tones',
 };

@@ -1,25 +1,25 @@
 /** A worker that listens. It lives as long as somebody plays. */
-import type { SoundKind } from '@feldspar/core/hearing';
+import type { RoundTrip } from '@feldspar/core/live';
 import type { Plan } from '@feldspar/core/plan';
 import { proxy, wrap } from 'comlink';
 import type { Ring } from '../input/ring.ts';
-import type { HeardNow, HeardWhole, LiveApi } from './live.worker.ts';
+import type { HeardNow, HeardWhole, ListenFor, LiveApi } from './live.worker.ts';
 
-export type { HeardNow, HeardWhole } from './live.worker.ts';
+export type { HeardNow, HeardWhole, ListenFor } from './live.worker.ts';
 
 export interface LiveEars {
   zeroAt(frame: number): void;
   /** Everything, heard once more; the ears are closed then. @throws Error when they died. */
   finish(): Promise<HeardWhole>;
-  /** What came in so far. */
-  sound(): Promise<{ samples: Float32Array; firstFrame: number } | null>;
+  roundTrip(plan: Plan, sounds: ListenFor['sounds']): Promise<RoundTrip>;
+  outline(pieces: number): Promise<number[]>;
   close(): void;
 }
 
 /** @param onFail the worker could not be loaded, or stopped. */
 export async function openEars(
   ring: Ring,
-  { kind, plan }: { kind: SoundKind | null; plan: Plan | null },
+  what: ListenFor,
   onHeard: (now: HeardNow) => void,
 ): Promise<LiveEars> {
   const worker = new Worker(new URL('./live.worker.ts', import.meta.url), { type: 'module' });
@@ -32,7 +32,7 @@ export async function openEars(
   died.catch(() => undefined);
   const close = () => worker.terminate();
   try {
-    await Promise.race([remote.listen(ring, kind, plan, proxy(onHeard)), died]);
+    await Promise.race([remote.listen(ring, what, proxy(onHeard)), died]);
   } catch (error) {
     close();
     throw error;
@@ -48,7 +48,8 @@ export async function openEars(
         close();
       }
     },
-    sound: () => remote.sound(),
+    roundTrip: (plan, sounds) => remote.roundTrip(plan, sounds),
+    outline: (pieces) => remote.outline(pieces),
     close,
   };
 }

@@ -1,15 +1,35 @@
 /** The ears while somebody plays: reads what the audio thread wrote, hears it, and keeps it until the take is over. */
 import type { SoundKind } from '@feldspar/core/hearing';
-import { LevelMeter, type Levels, LiveHearing, hearTake } from '@feldspar/core/live';
-import { type Plan, compile } from '@feldspar/core/plan';
+import {
+  LevelMeter,
+  type Levels,
+  LiveHearing,
+  type RoundTrip,
+  hearTake,
+  roundTrip,
+} from '@feldspar/core/live';
+import { type Plan, type Timeline, compile } from '@feldspar/core/plan';
 import { expose } from 'comlink';
 import { type Ring, RingReader } from '../input/ring.ts';
+import { throughRig } from '../sound/sound-of-rig.ts';
+import type { Rig } from '../device/rig-store.ts';
 import { KeptSound } from './kept-sound.ts';
+
+/** What is listened for. */
+export interface ListenFor {
+  kind: SoundKind | null;
+  /** Whose clicks may be heard; null where nothing sounds, or nothing of it is to be taken out. */
+  plan: Plan | null;
+  /** As they sound on this device. */
+  sounds: Pick<Rig, 'voice' | 'levelDb'>;
+}
 
 /** What came in a moment. Places are frames of the audio context. */
 export interface HeardNow {
   strokes: { frame: number; strength: number }[];
   levels: Levels;
+  /** Seconds of sound so far. */
+  heardS: number;
   kind: SoundKind | null;
   delayS: number | null;
   clicks: number;
@@ -25,6 +45,9 @@ export interface HeardWhole {
   hidden: number;
   levels: Levels;
   lostBlocks: number;
+  /** Of the audio context: where the sound begins, and how long it is. */
+  firstFrame: number;
+  frames: number;
 }
 
 interface Listened {
@@ -33,7 +56,7 @@ interface Listened {
   hearing: LiveHearing;
   meter: LevelMeter;
   kept: KeptSound;
-  plan: Plan | null;
+  timeline: Timeline | null;
   kind: SoundKind | null;
   zeroFrame: number | null;
   begun: boolean;
@@ -66,16 +89,16 @@ function hearNew(one: Listened): { frame: number; strength: number }[] {
 const api = {
   ready: () => true,
 
-  /** @param plan whose clicks may be heard; null where nothing sounds. */
-  listen(ring: Ring, kind: SoundKind | null, plan: Plan | null, onHeard: (now: HeardNow) => void): void {
+  listen(ring: Ring, { kind, plan, sounds }: ListenFor, onHeard: (now: HeardNow) => void): void {
     const rate = ring.sampleRateHz;
+    const timeline = plan && throughRig(compile(plan), sounds);
     const one: Listened = {
       reader: new RingReader(ring.buffer),
       rate,
-      hearing: new LiveHearing(rate, kind, plan && compile(plan)),
+      hearing: new LiveHearing(rate, kind, timeline),
       meter: new LevelMeter(rate),
       kept: new KeptSound(rate),
-      plan,
+      timeline,
       kind,
       zeroFrame: null,
       begun: false,
@@ -88,6 +111,7 @@ const api = {
         onHeard({
           strokes,
           levels: one.meter.levels,
+          heardS: one.kept.durationS,
           kind: one.hearing.kind,
           delayS: one.hearing.delayS,
           clicks: one.hearing.clicksHeard,
@@ -126,11 +150,13 @@ const api = {
       hidden: one.hearing.hiddenS.length,
       levels: one.meter.levels,
       lostBlocks,
+      firstFrame: firstFrame ?? 0,
+      frames: one.kept.durationS * one.rate,
     };
-    const { zeroFrame, plan, kind } = one;
-    if (firstFrame === null || zeroFrame === null || !plan || !one.kept.isWhole) return live;
+    const { zeroFrame, timeline, kind } = one;
+    if (firstFrame === null || zeroFrame === null || !timeline || !one.kept.isWhole) return live;
     const { strokes, ...whole } = await hearTake(one.kept, {
-      timeline: compile(plan),
+      timeline,
       kind,
       zeroS: (zeroFrame - firstFrame) / one.rate,
       delayS: live.delayS,
@@ -142,10 +168,24 @@ const api = {
     return { ...live, ...whole, strokes: inFrames };
   },
 
-  /** So much of the sound as there is, until now; for measuring. */
-  sound(): { samples: Float32Array; firstFrame: number } | null {
-    if (!listened || listened.reader.firstFrame === null) return null;
-    return { samples: listened.kept.all(), firstFrame: listened.reader.firstFrame };
+  /** The way from loudspeaker to microphone, from the clicks of a plan that has been played. */
+  roundTrip(plan: Plan, sounds: ListenFor['sounds']): RoundTrip {
+    const { reader, zeroFrame = null } = listened ?? {};
+    if (!listened || !reader || reader.firstFrame === null || zeroFrame === null)
+      return { ms: null, why: 'unheard' };
+    hearNew(listened);
+    const samples = listened.kept.all();
+    const timeline = throughRig(compile(plan), sounds);
+    return roundTrip(samples, listened.rate, timeline, zeroFrame - reader.firstFrame);
+  },
+
+  /** The outline of all that came so far, as the loudest of each of so many pieces. */
+  outline(pieces: number): number[] {
+    const samples = listened?.kept.all() ?? new Float32Array(0);
+    return Array.from({ length: pieces }, (_, i) => {
+      const [from, to] = [i, i + 1].map((n) => Math.floor((n * samples.length) / pieces));
+      return samples.subarray(from, to).reduce((most, value) => Math.max(most, Math.abs(value)), 0);
+    });
   },
 };
 

@@ -22,7 +22,8 @@ const HINTS: Record<ListensTo, string> = {
   'simulated pad': 'Nobody plays: a program does, on a pad.',
 };
 
-export function InputChoice() {
+/** @param isSetUp it is being set up here: there is no way to that. */
+export function InputChoice({ isSetUp = false }: { isSetUp?: boolean }) {
   const { listensTo } = useRig();
   return (
     <Stack spacing={1} sx={{ mb: 2, maxWidth: 460 }}>
@@ -35,7 +36,7 @@ export function InputChoice() {
       />
       {listensTo !== 'keys' && (
         <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-          {HINTS[listensTo]} <Link to="/rig">Set it up</Link>
+          {HINTS[listensTo]} {!isSetUp && <Link to="/rig">Set it up</Link>}
         </Typography>
       )}
     </Stack>

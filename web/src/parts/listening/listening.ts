@@ -4,6 +4,7 @@
  */
 import type { SoundKind } from '@feldspar/core/hearing';
 import type { Plan } from '@feldspar/core/plan';
+import { rig } from '../../device/rig-store.ts';
 import { type Capture, capture } from '../../input/microphone.ts';
 import type { Beside } from '../../sound/click-player.ts';
 import { type HeardNow, type HeardWhole, type LiveEars, openEars } from '../../workers/live.ts';
@@ -13,7 +14,8 @@ export interface Listening extends Beside {
   source: SoundSource;
   /** @throws Error when the ears died. */
   finish(): Promise<HeardWhole>;
-  sound: LiveEars['sound'];
+  /** The ears, once they are there. */
+  ears(): LiveEars | null;
   close(): void;
 }
 
@@ -41,7 +43,8 @@ export function listenTo(source: SoundSource, { kind, plan, onHeard }: ListenOpt
     async attach(context) {
       within = context;
       captured = await capture(context, await source.nodeIn(context));
-      ears = await openEars(captured.ring, { kind, plan }, onHeard);
+      const { voice, levelDb } = rig();
+      ears = await openEars(captured.ring, { kind, plan, sounds: { voice, levelDb } }, onHeard);
     },
     zeroAt(frame) {
       ears?.zeroAt(frame);
@@ -52,7 +55,7 @@ export function listenTo(source: SoundSource, { kind, plan, onHeard }: ListenOpt
       if (!ears) throw new Error('nothing was listened to');
       return ears.finish();
     },
-    sound: () => ears?.sound() ?? Promise.resolve(null),
+    ears: () => ears,
     close,
   };
 }

@@ -4,6 +4,8 @@ import { planTempo } from '@feldspar/core/plan';
 import type { Take } from '@feldspar/core/take';
 import { type Tempo, tempoName } from '@feldspar/core/time';
 import { useState } from 'react';
+import { useRig } from '../../device/rig-store.ts';
+import { useMidi } from '../../parts/listening/useMidi.ts';
 import { Row } from '../../parts/layout/Row.tsx';
 import { playAddress } from '../../addresses/play-address.ts';
 import { KEY_SIGN, useKey } from '../../parts/actions/useKey.ts';
@@ -23,6 +25,13 @@ export function NextSteps({ take, onGo }: { take: Take; onGo(address: string): v
     else onGo(address);
   };
   useKey('Enter', () => play(tempo), planId !== null);
+  const { listensTo } = useRig();
+  useMidi({
+    chosen: listensTo === 'midi' && planId !== null,
+    sources: null,
+    isPlaying: false,
+    onPedal: (action) => action === 'again' && play(tempo),
+  });
   if (!planId) return null;
   const slower = { ...tempo, bpm: tempo.bpm.mul(9, 10).round() };
   return (

@@ -11,16 +11,10 @@ import { Row } from '../../parts/layout/Row.tsx';
 import { SIMULATED_PLAYERS } from '../../parts/simulated/simulated-players.ts';
 import { saveBlob } from '../../files/save-file.ts';
 import { fileNameOf } from '../../files/file-name.ts';
+import { STROKE_NAMES } from '../../text/input-words.ts';
 import { simulateSound } from '../../workers/hear.ts';
 
-const SOUNDS: [StrokeKind, string][] = [
-  ['clap', 'claps'],
-  ['wood', 'wood'],
-  ['drum', 'drum'],
-  ['muted', 'muted strings'],
-  ['bowed', 'bowed tones'],
-  ['blown', 'blown tones'],
-];
+const SOUNDS = Object.entries(STROKE_NAMES) as [StrokeKind, string][];
 const CLICKS: [string, string][] = [
   ['none', 'headphones: not on it'],
   ['soft', 'softly on it'],

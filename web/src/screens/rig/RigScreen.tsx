@@ -7,6 +7,10 @@ import Typography from '@mui/material/Typography';
 import { Page } from '../../parts/layout/Page.tsx';
 import { Panel } from '../../parts/layout/Panel.tsx';
 import { oneDecimal } from '../../text/text.ts';
+import { InputChoice } from '../../parts/listening/InputChoice.tsx';
+import { MicrophonePanel } from './MicrophonePanel.tsx';
+import { MidiPanel } from './MidiPanel.tsx';
+import { SimulatedPanel } from './SimulatedPanel.tsx';
 import { LatencyPanel } from './LatencyPanel.tsx';
 import { SoundPanel } from './SoundPanel.tsx';
 import { changeOutput, isStrange, useRig } from '../../device/rig-store.ts';
@@ -35,6 +39,16 @@ export default function RigScreen() {
         }}
       >
         <Stack spacing={2}>
+          <Panel title="What you play on">
+            <Stack spacing={1}>
+              <InputChoice isSetUp />
+              {(rig.listensTo === 'microphone' || rig.listensTo === 'simulated microphone') && (
+                <MicrophonePanel outputKey={facts?.key ?? null} />
+              )}
+              {rig.listensTo === 'midi' && <MidiPanel />}
+              {rig.listensTo.startsWith('simulated') && <SimulatedPanel />}
+            </Stack>
+          </Panel>
           <Panel title="Sound of the click">
             <SoundPanel rig={rig} />
           </Panel>

@@ -19,7 +19,7 @@ import { limbsOf, swapLimbs, tapOfLimb } from '../../input/limbs.ts';
 import { openInputs, type StageInputs } from './inputs.ts';
 import { startSession } from './session.ts';
 import { troubleOf } from './trouble.ts';
-import { useMidi } from './useMidi.ts';
+import { useMidi } from '../../parts/listening/useMidi.ts';
 import { IDLE, stageAfter } from './stage-state.ts';
 import { tapOfNote } from '../../input/midi.ts';
 import { pointerSource, tapOfKey, tapOfPointer } from '../../input/taps.ts';
@@ -155,7 +155,11 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
     },
     onPedal(action) {
       if (session) stop();
-      else if (action !== 'stop' && state.name === 'idle') void start();
+      else if (state.name === 'idle' && action !== 'stop') {
+        // Browsers let a page sound only once somebody has touched it; a pedal is no touch to them.
+        if (navigator.userActivation.hasBeenActive) void start();
+        else tell({ type: 'failed', error: new Error(UNTOUCHED) });
+      }
     },
   });
 
@@ -246,6 +250,9 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
     />
   );
 }
+
+const UNTOUCHED =
+  'The browser lets a page sound only after a key or a click on it. Press Start once; from then on the pedal does it.';
 
 function isButton(target: EventTarget | null): boolean {
   return target instanceof Element && target.closest('button, a') !== null;

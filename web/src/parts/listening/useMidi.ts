@@ -1,4 +1,4 @@
-/** MIDI on the stage: notes while something plays; pedals always, so that hands stay on the instrument. */
+/** MIDI while a screen stands: notes where they are wanted; pedals always, so that hands stay on the instrument. */
 import { useEffect, useRef } from 'react';
 import { type PedalAction, rig } from '../../device/rig-store.ts';
 import {
@@ -16,7 +16,7 @@ interface UseMidiOptions {
   /** Those that are played on. */
   sources: readonly MidiSource[] | null;
   isPlaying: boolean;
-  onEvent(event: MidiEvent): void;
+  onEvent?(event: MidiEvent): void;
   onPedal(action: PedalAction): void;
 }
 
@@ -32,7 +32,7 @@ export function useMidi(options: UseMidiOptions): void {
     let over = false;
     const pedals = new Pedals();
     const hear = (event: MidiEvent) => {
-      if (event.type !== 'control') return latest.current.onEvent(event);
+      if (event.type !== 'control') return latest.current.onEvent?.(event);
       const action = rig().midi.pedals[event.control];
       if (pedals.isPressed(event) && action) latest.current.onPedal(action);
     };
