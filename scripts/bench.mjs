@@ -136,3 +136,32 @@ line(
   `${long.toFixed(1)} MB`,
   `${short.toFixed(1)} MB for ten minutes: flat in length`,
 );
+
+// Live hearing: half a minute of claps with our clicks from a loudspeaker in them, in pieces as an audio thread gives them.
+const { LiveHearing, LevelMeter } = await import('../core/dist/live/index.js');
+const { simulatedRecording } = await import('../core/dist/recordings/index.js');
+const twelveBars = {
+  ...longPlan(2),
+  countIn: { bars: 1 },
+  sections: [{ ...longPlan(2).sections[0], bars: 12 }],
+};
+const room = { traits: STEADY_PLAYER, seed: 3, sound: 'clap', clicksDb: -14, startS: 1.05 };
+const { samples, sampleRateHz } = simulatedRecording(twelveBars, room);
+const soundS = samples.length / sampleRateHz;
+const plainMs = medianMs(5, () => samples.reduce((sum, value) => sum + value * value, 0));
+const liveMs = medianMs(3, () => {
+  const hearing = new LiveHearing(sampleRateHz, null, compile(twelveBars));
+  const meter = new LevelMeter(sampleRateHz);
+  hearing.begin(sampleRateHz);
+  for (let at = 0; at < samples.length; at += 1024) {
+    const piece = samples.subarray(at, at + 1024);
+    meter.push(piece);
+    hearing.push(piece);
+  }
+  return hearing.end();
+});
+line(
+  `live hearing of ${Math.round(soundS)} s`,
+  ms(liveMs),
+  `${((liveMs / soundS / 1000) * 100).toFixed(1)} % of one core, ${Math.round(liveMs / plainMs)} × summing its squares; aim: at most 10 %`,
+);

@@ -26,10 +26,10 @@ const LATER_KB: Record<string, number> = {
   'recording/RecordingScreen': 164,
   'recordings/Recordings': 28,
   'rehear/Rehear': 49,
-  'rig/RigScreen': 55,
+  'rig/RigScreen': 66,
   'sheet/SheetScreen': 230,
   'sheets/Sheets': 178,
-  'stage/Stage': 36,
+  'stage/Stage': 45,
   'workshop/Workshop': 90,
 };
 

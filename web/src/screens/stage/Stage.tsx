@@ -9,6 +9,7 @@ import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { usePlan, usePlayers } from '../../data/hooks.ts';
 import { currentPlayerId } from '../../device/current-player.ts';
 import { InputChoice } from '../../parts/listening/InputChoice.tsx';
+import { PAUSE_S, loopWanted } from '../../device/looping.ts';
 import { rig, useRig } from '../../device/rig-store.ts';
 import { RigHint } from '../../parts/rig-hint/RigHint.tsx';
 import { linesOfPlan } from '../../parts/engraving/lines-of-plan.ts';
@@ -17,6 +18,7 @@ import { StageView } from './StageView.tsx';
 import { SimulatedTry } from '../../parts/simulated/SimulatedTry.tsx';
 import { limbsOf, swapLimbs, tapOfLimb } from '../../input/limbs.ts';
 import { openInputs, type StageInputs } from './inputs.ts';
+import { LoopSwitch } from './LoopSwitch.tsx';
 import { startSession } from './session.ts';
 import { troubleOf } from './trouble.ts';
 import { useMidi } from '../../parts/listening/useMidi.ts';
@@ -76,6 +78,7 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
   /** Of the start or the session that is on; leaving the stage at any moment ends it. */
   const ending = useRef<AbortController | null>(null);
   const attempts = useRef(0);
+  const takesKept = useRef(0);
   const surface = useRef<HTMLDivElement>(null);
   const lines = useMemo(() => linesOfPlan(plan), [plan]);
   const { parts } = timeline;
@@ -114,7 +117,10 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
         signal,
         onDone(take) {
           close();
-          void navigate(takeAt(take.id), { replace: true });
+          // One that was stopped by hand is to be read.
+          if (loopWanted() && take.stoppedAtS === null)
+            tell({ type: 'kept', last: take.id, takes: ++takesKept.current });
+          else void navigate(takeAt(take.id), { replace: true });
         },
         onNothing() {
           close();
@@ -145,6 +151,17 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
 
   useEffect(() => () => ending.current?.abort(), []);
 
+  const pausing = state.name === 'pausing' ? state : null;
+  useEffect(() => {
+    if (!pausing) return;
+    const timer = setTimeout(() => void start(), 1000 * PAUSE_S);
+    return () => clearTimeout(timer);
+  }, [pausing, start]);
+  const readLast = useCallback(
+    () => pausing && void navigate(takeAt(pausing.last), { replace: true }),
+    [pausing, navigate],
+  );
+
   useMidi({
     chosen: listensTo === 'midi',
     sources: inputs?.midi?.sources ?? null,
@@ -155,6 +172,7 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
     },
     onPedal(action) {
       if (session) stop();
+      else if (pausing) void (action === 'start' ? readLast() : start());
       else if (state.name === 'idle' && action !== 'stop') {
         // Browsers let a page sound only once somebody has touched it; a pedal is no touch to them.
         if (navigator.userActivation.hasBeenActive) void start();
@@ -182,6 +200,7 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
         event.preventDefault();
         if (session) stop();
         else if (state.name === 'starting') cancel();
+        else if (pausing) readLast();
         else if (state.name === 'idle') leave();
         return;
       }
@@ -201,7 +220,7 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
       window.removeEventListener('keydown', onKey);
       window.removeEventListener('keyup', onKeyUp);
     };
-  }, [session, state.name, start, stop, cancel, leave, limbs, listensTo]);
+  }, [session, state.name, pausing, readLast, start, stop, cancel, leave, limbs, listensTo]);
 
   useEffect(() => {
     const element = surface.current;
@@ -235,6 +254,7 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
       trouble={session ? trouble : null}
       onSwap={() => setLimbs(swapLimbs(parts))}
       starting={state.name === 'starting' || state.name === 'stopping'}
+      pausing={pausing && { takes: pausing.takes, onRead: readLast }}
       nothing={state.name === 'idle' && state.nothing}
       onStart={() => void start()}
       onStop={stop}
@@ -242,6 +262,7 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
       aside={
         <>
           <InputChoice />
+          <LoopSwitch />
           <RigHint />
           <SimulatedTry plan={plan} planId={planId} />
         </>

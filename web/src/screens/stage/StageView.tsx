@@ -5,26 +5,25 @@ import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import type { Timeline } from '@feldspar/core/plan';
 import type { Sheet } from '@feldspar/core/counts';
-import { type ReactNode, type RefObject, Suspense, lazy, useMemo } from 'react';
+import { type RefObject, Suspense, lazy, useMemo } from 'react';
 import { FittedCore } from '../../parts/core-sample/FittedCore.tsx';
 import { coreOfTimeline } from '../../parts/core-sample/model.ts';
 import { windowOf } from '../../parts/core-sample/window.ts';
-import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
-import { minutes, plural } from '../../text/text.ts';
+import { minutes } from '../../text/text.ts';
 import { KEY_SIGN } from '../../parts/actions/useKey.ts';
-import { DISPLAY_FACE } from '../../theme/theme.ts';
-import type { BeatState } from './beat-state.ts';
 import { feedbackWanted } from '../../device/feedback.ts';
 import { withLiveHits } from './live-core.ts';
 import { ROW_HEIGHT, useRowsInSight } from './rows-in-sight.ts';
 import type { ListensTo } from '../../device/rig-store.ts';
 import type { Limbs } from '../../input/limbs.ts';
 import type { Session } from './session.ts';
+import { Count } from './Count.tsx';
+import { Pausing, Ready, type ReadyProps } from './Ready.tsx';
 import { useBeatState } from './useBeatState.ts';
 
 const LineAhead = lazy(() => import('../../parts/engraving/LineAhead.tsx'));
 
-export interface StageViewProps {
+export interface StageViewProps extends ReadyProps {
   surfaceRef: RefObject<HTMLDivElement | null>;
   title: string;
   subtitle: string;
@@ -34,19 +33,13 @@ export interface StageViewProps {
   session: Session | null;
   /** What the two keys stand for, where the plan has two parts. */
   limbs: Limbs | null;
-  listensTo: ListensTo;
   /** What a player must know of the input at once. */
   trouble: string | null;
   onSwap(): void;
-  starting: boolean;
-  /** The last one ran out without a tap. */
-  nothing: boolean;
-  onStart(): void;
+  /** It begins again by itself in a moment. */
+  pausing: { takes: number; onRead(): void } | null;
   onStop(): void;
   onLeave(): void;
-  /** Shown before the start, under everything else. */
-  aside: ReactNode;
-  error: unknown;
 }
 
 export function StageView(props: StageViewProps) {
@@ -62,6 +55,7 @@ export function StageView(props: StageViewProps) {
     trouble,
     onSwap,
     starting,
+    pausing,
     nothing,
     onStart,
     onStop,
@@ -137,6 +131,8 @@ export function StageView(props: StageViewProps) {
       >
         {now ? (
           <Count now={now} shared={reads} />
+        ) : pausing ? (
+          <Pausing {...pausing} />
         ) : (
           <Ready
             listensTo={listensTo}
@@ -191,7 +187,7 @@ export function StageView(props: StageViewProps) {
           <Button variant="outlined" size="large" onClick={onStop}>
             Stop&ensp;{KEY_SIGN.Escape}
           </Button>
-        ) : (
+        ) : pausing ? null : (
           <Button size="large" onClick={onLeave}>
             Leave the stage&ensp;{KEY_SIGN.Escape}
           </Button>
@@ -226,117 +222,5 @@ function KeysLine({ limbs, onSwap }: { limbs: Limbs | null; onSwap: (() => void)
         </Button>
       )}
     </>
-  );
-}
-
-function Ready({
-  listensTo,
-  starting,
-  nothing,
-  onStart,
-  aside,
-  error,
-}: Pick<StageViewProps, 'listensTo' | 'starting' | 'nothing' | 'onStart' | 'aside' | 'error'>) {
-  const deed = listensTo === 'keys' ? 'Tap' : 'Play';
-  return (
-    <Stack spacing={3} sx={{ alignItems: 'flex-start' }}>
-      <Button
-        variant="contained"
-        onClick={onStart}
-        disabled={starting}
-        sx={{
-          fontFamily: DISPLAY_FACE,
-          fontSize: 'clamp(2rem, 6vw, 4.5rem)',
-          px: '0.8em',
-          py: '0.35em',
-          lineHeight: 1.1,
-        }}
-      >
-        {starting ? 'Starting …' : `Start ${KEY_SIGN.Enter}`}
-      </Button>
-      <Typography
-        sx={{ fontSize: { xs: '1.05rem', md: '1.3rem' }, maxWidth: '32ch', color: 'text.secondary' }}
-      >
-        {nothing
-          ? `${listensTo === 'keys' ? 'Nobody tapped' : 'Nothing was heard'}, so there is nothing to measure and nothing was logged. ${deed} every note this time.`
-          : `It counts in, plays, and stops by itself. ${deed} every note; the reading comes at the end.`}
-      </Typography>
-      {error !== null && <ErrorNotice error={error} />}
-      <Box sx={{ pt: 2 }}>{aside}</Box>
-    </Stack>
-  );
-}
-
-/** Not seen. */
-const ONLY_READ_OUT = {
-  position: 'absolute',
-  width: '1px',
-  height: '1px',
-  overflow: 'hidden',
-  clipPath: 'inset(50%)',
-} as const;
-
-/** What stands in the count's place where the beat is the player's own. */
-const INSTEAD = { silent: 'alone', sparse: 'alone', sounding: 'your beat' } as const;
-const CLICK = { silent: 'alone', sparse: 'between clicks', sounding: 'with the click' } as const;
-
-/** @param shared the line to play stands below. */
-function Count({ now, shared }: { now: BeatState; shared: boolean }) {
-  const countIn = now.phase === 'countIn';
-  const counted = now.shows === 'beat';
-  const { name, task } = now.section;
-  const big = shared
-    ? { xs: 'min(20dvh, 36vw)', md: 'min(32dvh, 22vw)' }
-    : { xs: 'min(36dvh, 62vw)', md: 'min(72dvh, 36vw)' };
-  return (
-    <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: '4vw', rowGap: '2vh' }}>
-      <Box
-        aria-hidden="true"
-        data-testid="count"
-        sx={{
-          fontFamily: DISPLAY_FACE,
-          fontWeight: 700,
-          lineHeight: counted ? 0.86 : 1,
-          fontSize: counted ? big : { xs: 'min(16dvh, 17vw)', md: 'min(26dvh, 11vw)' },
-          minWidth: '0.62em',
-          color: countIn ? 'text.secondary' : counted ? 'text.primary' : 'core.player',
-        }}
-      >
-        {counted ? now.beat || '·' : countIn ? 'listen' : INSTEAD[now.click]}
-      </Box>
-      <Box
-        sx={{
-          fontFamily: DISPLAY_FACE,
-          fontWeight: 700,
-          fontSize: 'clamp(1.7rem, 4.6vw, 4rem)',
-          lineHeight: 1.15,
-        }}
-      >
-        {now.shows !== 'nothing' && !countIn && <Box aria-hidden="true">{`bar ${now.barNumber}`}</Box>}
-        {/* Read out when it changes: the section and what to do in it, never every bar. */}
-        <Box role="status">
-          {countIn && !now.seeks && <Box>count-in</Box>}
-          {name && <Box>{name}</Box>}
-          {countIn && now.seeks && <Box sx={{ color: 'text.secondary' }}>come in when you have it</Box>}
-          {task && <Box sx={{ color: 'text.secondary' }}>{task}</Box>}
-          {!countIn && (
-            <Box
-              sx={[
-                { color: now.click === 'sounding' ? 'core.click' : 'core.player' },
-                // It stands there already, huge.
-                !counted && now.click === 'silent' && ONLY_READ_OUT,
-              ]}
-            >
-              {CLICK[now.click]}
-            </Box>
-          )}
-          {now.silentBars !== null && (
-            <Box sx={{ color: 'text.secondary', fontSize: '0.62em', fontWeight: 500 }}>
-              {plural(now.silentBars, 'silent bar')}
-            </Box>
-          )}
-        </Box>
-      </Box>
-    </Box>
   );
 }

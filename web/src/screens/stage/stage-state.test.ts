@@ -33,6 +33,16 @@ it.each<[string, StageEvent[], unknown]>([
     [start, started, { type: 'stop' }, { type: 'start', attempt: 2 }],
     { name: 'stopping' },
   ],
+  [
+    'a plan that loops pauses, and begins again',
+    [start, started, { type: 'kept', last: 'a take', takes: 1 }],
+    { name: 'pausing', takes: 1, last: 'a take' },
+  ],
+  [
+    'from the pause on as from idle',
+    [start, started, { type: 'kept', last: 'a take', takes: 1 }, { type: 'start', attempt: 2 }],
+    { name: 'starting', attempt: 2 },
+  ],
   ['nobody played', [start, started, { type: 'nothing' }], { ...IDLE, nothing: true }],
   ['it failed', [start, { type: 'failed', error: 'no audio' }], { ...IDLE, error: 'no audio' }],
   [

@@ -1,0 +1,150 @@
+/** Played on pads: MIDI with its stamps and pedals, and the simulated pad, again and again. */
+import { READY_PLANS } from '@feldspar/core/practice';
+import type { Plan } from '@feldspar/core/plan';
+import type { Take } from '@feldspar/core/take';
+import { App } from './driver/app.ts';
+import { Browser } from './driver/browser.ts';
+
+const GROWING = READY_PLANS[3];
+const BPM = 300;
+/** Over in a few seconds. */
+const SHORT: Plan = {
+  format: 'feldspar-plan',
+  version: 1,
+  title: 'Two bars',
+  countIn: { bars: 1 },
+  sections: [
+    {
+      bars: 2,
+      meter: { beats: 4, unit: '1/4' },
+      tempo: { bpm: BPM, beat: '1/4' },
+      clicks: [{ every: '1/4' }],
+      play: [{ every: '1/4' }],
+    },
+  ],
+};
+const SHORT_ID = '6d1f6d0e-7b1c-4a4e-9a53-0d6f1c6a7e01';
+
+let app: App;
+beforeAll(async () => {
+  app = await App.start();
+});
+afterAll(async () => {
+  await app?.remove();
+});
+
+async function stored(browser: Browser): Promise<Take> {
+  await browser.until(async () => (await browser.path()).startsWith('/takes/'), 'the reading');
+  const id = (await browser.path()).split('/').at(-1);
+  await browser.until(async () => (await fetch(`${app.url}/api/takes/${id}`)).ok, 'the take on the server');
+  return (await fetch(`${app.url}/api/takes/${id}`)).json() as Promise<Take>;
+}
+
+const before = (browser: Browser, source: string) =>
+  browser.devTools('Page.addScriptToEvaluateOnNewDocument', { source });
+
+describe('the simulated pad', () => {
+  it('plays again and again, each time a take of its own, until somebody has enough', async () => {
+    const browser = await Browser.open();
+    try {
+      const kept = await fetch(`${app.url}/api/plans/${SHORT_ID}`, {
+        method: 'PUT',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify(SHORT),
+      });
+      expect(kept.ok).toBe(true);
+      await browser.goto(`${app.url}/rig`);
+      await browser.script(`localStorage.setItem('feldspar rig', '{"listensTo":"simulated pad"}')`);
+      await browser.goto(`${app.url}/plans/${SHORT_ID}/play`);
+      await browser.click('switch', '^Again after 10 seconds');
+      await browser.click('button', '^Start');
+      await browser.see(/Again in 10 seconds 1 take kept/);
+      await browser.find('button', '^Stop');
+      await browser.see(/Again in 10 seconds 2 takes kept/);
+      await browser.press('Escape');
+      const take = await stored(browser);
+      expect(take).toMatchObject({ input: 'midi', midi: { simulated: true }, stoppedAtS: null });
+      expect(take.hits).toHaveLength(8);
+      expect(new Set(take.hits.map(({ strength }) => strength!.toFixed(2)))).toEqual(new Set(['0.70']));
+      const { items } = (await (await fetch(`${app.url}/api/takes?limit=100`)).json()) as {
+        items: { id: string; input: string }[];
+      };
+      expect(items.filter(({ input }) => input === 'midi').map(({ id }) => id)).toHaveLength(2);
+    } finally {
+      await browser.close();
+    }
+  }, 300_000);
+});
+
+describe('MIDI', () => {
+  let browser: Browser;
+  beforeAll(async () => {
+    browser = await Browser.open();
+    await before(
+      browser,
+      `class Pad extends EventTarget {
+         id = 'pad 1'; name = 'Test pad';
+         open() { return Promise.resolve(this); }
+       }
+       window.__pad = new Pad();
+       window.__say = (data, timeStamp) => {
+         const event = new Event('midimessage');
+         Object.defineProperties(event, { data: { value: Uint8Array.from(data) }, timeStamp: { value: timeStamp } });
+         window.__pad.dispatchEvent(event);
+       };
+       navigator.requestMIDIAccess = async () => ({ inputs: new Map([['pad 1', window.__pad]]) });`,
+    );
+  });
+  afterAll(async () => {
+    await browser?.close();
+  });
+
+  it('notes and pedals are learned by playing them', async () => {
+    await browser.goto(`${app.url}/rig`);
+    await browser.script(`localStorage.setItem('feldspar rig', '{"listensTo":"midi"}')`);
+    await browser.goto(`${app.url}/rig`);
+    await browser.click('button', '^Find MIDI devices');
+    await browser.click('button', '^Set left hand');
+    await browser.script('__say([0x99, 36, 100], 1)');
+    await browser.see(/first part: note 36/);
+    await browser.click('button', '^Set start, and stop');
+    await browser.script('__say([0xb0, 64, 127], 2)');
+    await browser.see(/stop while playing: controller 64/);
+  }, 120_000);
+
+  it('a pedal starts and stops, every note keeps its own stamp, force, hand and length', async () => {
+    await browser.goto(`${app.url}/plans/${GROWING.id}/play?note=1/4&rate=${BPM}`);
+    await browser.find('button', '^Start');
+    await browser.until(async () => {
+      await browser.script('__say([0xb0, 64, 127], 1); __say([0xb0, 64, 0], 2)');
+      return (await browser.all('alert', 'only after a key or a click')).length > 0;
+    }, 'the pedal on a page that nobody touched');
+    await browser.click('heading', 'Growing silence');
+    await browser.until(async () => {
+      // The pads are opened a moment after the stage stands.
+      await browser.script('__say([0xb0, 64, 127], 4); __say([0xb0, 64, 0], 5)');
+      return (await browser.all('button', '^Stop')).length > 0;
+    }, 'the pedal to start it');
+    await browser.see(/bar 2/);
+    const stamps = (await browser.script(`
+      const now = performance.now();
+      const stamps = [0, 203.123, 399.8, 612.004].map((ms) => now - 700 + ms);
+      for (const stamp of stamps) {
+        __say([0x99, 36, 127], stamp);
+        __say([0x99, 36, 0], stamp + 55.5);
+      }
+      __say([0x99, 40, 64], now);
+      __say([0xb0, 64, 127], now + 1);
+      return [...stamps, now];
+    `)) as number[];
+    const take = await stored(browser);
+    expect(take.input).toBe('midi');
+    expect(take.midi).toEqual({ device: 'Test pad', simulated: false });
+    expect(take.hits).toHaveLength(5);
+    take.hits.forEach(({ stampMs }, i) => expect(Math.abs(stampMs! - stamps[i])).toBeLessThan(0.1));
+    expect(take.hits[0]).toMatchObject({ voice: 'left', strength: 1 });
+    expect(take.hits[0].lengthS).toBeCloseTo(0.0555, 6);
+    expect(take.hits[4].strength).toBeCloseTo(64 / 127, 6);
+    expect(take.hits[4]).not.toHaveProperty('voice');
+  }, 120_000);
+});
