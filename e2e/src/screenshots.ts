@@ -145,7 +145,17 @@ const layered = await ownPlan('Hand and foot over five', [
 ]);
 await shot('workshop-layered', DESKTOP, go(`/plans/${layered}/edit`, /with the eighths/));
 const slowClick = ALL_READY_PLANS.find(({ plan }) => plan.title === 'The slow click moves')!.id;
-await shot('stage', DESKTOP, () => playUntil(slowClick, /between clicks/));
+/** What the stage listens to. */
+const listening = (rig: object) =>
+  browser.script('localStorage.setItem("feldspar rig", arguments[0])', JSON.stringify(rig));
+await shot('stage', DESKTOP, async () => {
+  await listening({
+    listensTo: 'simulated microphone',
+    simulated: { player: 0, sound: 'wood', clicks: 'soft' },
+  });
+  await playUntil(slowClick, /between clicks/);
+});
+await listening({});
 await shot('stage-phone', PHONE, () => playUntil(GROWING, /silent bar/));
 await shot('reading', DESKTOP, go(reading, /Where you drifted/));
 const turned = await takeAside('Only on the “and” of 3', (bar) => (bar >= 6 && bar <= 12 ? 0.5 : 0));
@@ -164,7 +174,18 @@ await shot('sheets', DESKTOP, go('/sheets', /up the ladder/));
 await shot('sheet', DESKTOP, go(`/sheets/${sheet}`, /What each note is worth/));
 await shot('beside', DESKTOP, go(`/takes/${earlier.id}/beside/${telling.id}`, /First:/));
 await shot('hold', DESKTOP, go(`/hold?player=${RUBEN}`, /holds 30 ms/));
-await shot('rig', DESKTOP, go('/rig', /Care of ears and hands/));
+await shot('rig', DESKTOP, async () => {
+  await listening({
+    listensTo: 'simulated microphone',
+    simulated: { player: 0, sound: 'wood', clicks: 'soft' },
+  });
+  await browser.goto(`${app.url}/rig`);
+  await browser.click('button', '^Check the microphone');
+  await browser.see(/4 notes heard/);
+  await browser.click('button', '^Measure the delay');
+  await browser.see(/and back here/);
+});
+await listening({});
 const desk = '/desk?quarters=100&foot=1/2&click=1/8&meter=4/4&said=200';
 await shot('desk', DESKTOP, go(desk, /Your click at 200 is eighths/));
 await shot('rehear', DESKTOP, go('/rehear?rate=110&beats=5&part=and', /One click at 110/));

@@ -16,8 +16,8 @@ interface UseMidiOptions {
   /** Those that are played on. */
   sources: readonly MidiSource[] | null;
   isPlaying: boolean;
-  onEvent?(event: MidiEvent): void;
-  onPedal(action: PedalAction): void;
+  onEvent?(event: MidiEvent): unknown;
+  onPedal(action: PedalAction): unknown;
 }
 
 export function useMidi(options: UseMidiOptions): void {

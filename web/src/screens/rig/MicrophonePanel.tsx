@@ -97,9 +97,11 @@ export function MicrophonePanel({ outputKey }: { outputKey: string | null }) {
       {loopback.result && <Round result={loopback.result} />}
       {loopback.error !== null && <ErrorNotice error={loopback.error} />}
       <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-        {measured
-          ? `The way round takes ${oneDecimal(measured.ms)} ms (${oneDecimal(measured.ci95[0])} to ${oneDecimal(measured.ci95[1])}, ${measured.n} clicks, ${longDate(measured.at)}). It is taken off, and no habit is in it.`
-          : 'The delay was not measured with this microphone and this sound output. Where the click is heard in the take itself, it is found there.'}
+        {simulated
+          ? 'Of the simulated microphone nothing is kept: its delay is always the same.'
+          : measured
+            ? `The way round takes ${oneDecimal(measured.ms)} ms (${oneDecimal(measured.ci95[0])} to ${oneDecimal(measured.ci95[1])}, ${measured.n} clicks, ${longDate(measured.at)}). It is taken off, and no habit is in it.`
+            : 'The delay was not measured with this microphone and this sound output. Where the click is heard in the take itself, it is found there.'}
       </Typography>
     </Stack>
   );

@@ -5,6 +5,9 @@ import { type ConstantOffset, constantOffset } from '@feldspar/core/timing';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { type PlayingClicks, playClicks } from '../../sound/click-player.ts';
 import { type Tap, type TapInput, tapOfKey, tapOfPointer } from '../../input/taps.ts';
+import { tapOfNote } from '../../input/midi.ts';
+import { useRig } from '../../device/rig-store.ts';
+import { useMidi } from '../../parts/listening/useMidi.ts';
 import { measureInWorker } from '../../workers/measure.ts';
 
 export const TAP_ALONG: Plan = {
@@ -99,6 +102,14 @@ export function useTapAlong(): TapAlong {
     return () => window.removeEventListener('keydown', onKey);
   }, [active, cancel, tap]);
   useEffect(() => cancel, [cancel]);
+  const { listensTo, midi } = useRig();
+  useMidi({
+    chosen: active && listensTo === 'midi',
+    sources: null,
+    isPlaying: false,
+    onEvent: (event) => event.type === 'on' && tap(tapOfNote(event, midi.notes)),
+    onPedal: () => undefined,
+  });
 
   return {
     taps,
