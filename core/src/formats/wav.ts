@@ -9,6 +9,8 @@ export interface WavForm {
   sampleRateHz: (typeof WAV_RATES)[number];
   bits: (typeof WAV_BITS)[number];
 }
+/** What was recorded has the rate it was recorded with. */
+export type RecordedForm = Pick<WavForm, 'bits'> & { sampleRateHz: number };
 
 const HEADER_BYTES = 44;
 /** RIFF sizes are 32 bits. */
@@ -18,7 +20,7 @@ const MOST_BYTES = 2 ** 32 - 1;
  * The 44 bytes before the samples of a mono file.
  * @throws RangeError when the file would pass 4 GB, which its header cannot say.
  */
-export function wavHeader(frames: number, { sampleRateHz, bits }: WavForm): Uint8Array {
+export function wavHeader(frames: number, { sampleRateHz, bits }: RecordedForm): Uint8Array {
   const bytesAFrame = bits / 8;
   const data = frames * bytesAFrame;
   if (data + HEADER_BYTES - 8 > MOST_BYTES)

@@ -4,8 +4,9 @@
  */
 import type { SoundKind } from '../hearing/index.ts';
 import type { Timeline } from '../plan/index.ts';
-import { type Source, hearRecording, onPlan } from '../recordings/index.ts';
+import { type HeardRecording, type Source, hearRecording, onPlan } from '../recordings/index.ts';
 import { LONGEST_DELAY_S } from './live-clicks.ts';
+import { WAKES_S } from './live-hearing.ts';
 
 export interface HeardStroke {
   /** From the timeline's time zero as it was given to the loudspeaker: the way round is still in it. */
@@ -21,6 +22,8 @@ export interface HeardTake {
   delayS: number | null;
   clicks: number;
   hidden: number;
+  /** The same as a recording holds it, in seconds of the sound. */
+  recorded: HeardRecording;
 }
 
 interface TakeFacts {
@@ -47,7 +50,8 @@ export async function hearTake(
   const clicks = heard.clicks && (delayS !== null || heard.clicks.sure) ? heard.clicks : null;
   const wayS = clicks ? clicks.startS - zeroS : null;
   const onTimeline = (timeS: number) => (clicks ? onPlan(clicks, timeS) + wayS! : timeS - zeroS);
-  const strokes = heard.onsets.map(({ timeS, strength, endS }) => ({
+  const onsets = heard.onsets.filter(({ timeS }) => timeS >= WAKES_S);
+  const strokes = onsets.map(({ timeS, strength, endS }) => ({
     timeS: onTimeline(timeS),
     strength,
     ...(endS === undefined || endS <= timeS ? {} : { lengthS: endS - timeS }),
@@ -59,5 +63,6 @@ export async function hearTake(
     delayS: wayS,
     clicks: clicks?.count ?? 0,
     hidden: heard.hiddenS.length,
+    recorded: { ...heard, clicks, onsets },
   };
 }

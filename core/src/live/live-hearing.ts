@@ -11,7 +11,7 @@ import { LiveClicks } from './live-clicks.ts';
 const LONGEST_WAIT_S = 10;
 
 /** A microphone that wakes up gives silence first: that the room comes after it is no stroke. */
-const WAKES_S = 0.25;
+export const WAKES_S = 0.25;
 
 export class LiveHearing {
   private readonly rate: number;

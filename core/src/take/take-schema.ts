@@ -92,7 +92,7 @@ export const takeSchema = z.strictObject({
   /** Known constant delay of the input, subtracted when measuring. */
   latencyMs: z.number().min(-500).max(2000),
   simulated: z.strictObject({ seed: z.number().int(), traits: playerTraitsSchema }).nullable(),
-  /** The recording it was heard in; absent for what was played in. */
+  /** The recording it was heard in, or its own sound where that was kept. */
   recording: z
     .strictObject({
       id: z.uuid('the recording must be a UUID'),

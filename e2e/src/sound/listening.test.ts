@@ -7,7 +7,7 @@ import { hear } from '@feldspar/core/hearing';
 import { type Plan, compile, withTempo } from '@feldspar/core/plan';
 import { STEADY_PLAYER, simulate } from '@feldspar/core/players';
 import { READY_PLANS } from '@feldspar/core/practice';
-import { simulatedRecording } from '@feldspar/core/recordings';
+import { type Recording, simulatedRecording, takeOfRecording } from '@feldspar/core/recordings';
 import { type Take, measureTake } from '@feldspar/core/take';
 import { measure } from '@feldspar/core/timing';
 import { tempo } from '@feldspar/core/time';
@@ -70,6 +70,7 @@ describe('a simulated player before a simulated microphone, our clicks in it', (
     await onStage(browser, {
       listensTo: 'simulated microphone',
       simulated: { player: 1, sound: 'clap', clicks: 'soft' },
+      keepsSound: true,
     });
     // The device's own clock loses time on a busy machine, of which a take is told; strokes and clicks are on one clock whatever it does.
     await useSteadyClock(browser);
@@ -97,6 +98,18 @@ describe('a simulated player before a simulated microphone, our clicks in it', (
     got.gaps.forEach((gap, i) => expect(Math.abs(gap.driftMs! - truth.gaps[i].driftMs!)).toBeLessThan(2));
     const off = got.matches.map(({ asynchronyMs }, i) => [i, asynchronyMs - truth.matches[i].asynchronyMs]);
     expect(off.filter(([, ms]) => Math.abs(ms) > 2)).toEqual([]);
+
+    // Its sound was kept, and read as a recording it says the same.
+    await browser.click('link', '^its sound$');
+    await browser.find('heading', '^Heard: 8[01] strokes');
+    const { id } = take.recording!;
+    await browser.until(async () => (await fetch(`${app.url}/api/recordings/${id}`)).ok, 'the recording');
+    const answer = (await (await fetch(`${app.url}/api/recordings/${id}`)).json()) as { document: Recording };
+    const { played, ...kept } = answer.document;
+    if (played.to !== 'plan') throw new Error('it was played to a plan');
+    const again = measureTake(takeOfRecording({ ...kept, played }, id)).report;
+    expect(again.counts.matched).toBe(got.counts.matched);
+    again.gaps.forEach((gap, i) => expect(Math.abs(gap.driftMs! - got.gaps[i].driftMs!)).toBeLessThan(0.1));
   }, 300_000);
 
   it('the check hears four claps, and the way round is measured to what it is', async () => {

@@ -76,6 +76,8 @@ const rigSchema = z.object({
   simulated: simulated.catch(SIMULATED).default(SIMULATED),
   listensTo: z.enum(LISTENS_TO).catch('keys').default('keys'),
   microphone: microphone.catch(ANY_MICROPHONE).default(ANY_MICROPHONE),
+  /** The sound of each take by microphone is kept as a recording. */
+  keepsSound: z.boolean().catch(false).default(false),
   /** What was said of other microphones, to be remembered when they come back. */
   microphones: z.array(microphone).max(50).catch([]).default([]),
   midi: midi.catch(ANY_MIDI).default(ANY_MIDI),

@@ -3,8 +3,6 @@ import { WavReader, type WavSide, pcmBytes, wavHeader } from '@feldspar/core/for
 import type { SoundKind } from '@feldspar/core/hearing';
 import { type Plan, compile } from '@feldspar/core/plan';
 import {
-  EARS,
-  type HeardRecording,
   type Peaks,
   PeaksMaker,
   type Recording,
@@ -13,6 +11,7 @@ import {
   simulatedRecording,
 } from '@feldspar/core/recordings';
 import { expose } from 'comlink';
+import { rounded } from './rounded.ts';
 import { type SoundAt, bytesOf, piecesOf, sizeOf } from './sound-bytes.ts';
 
 export interface HeardSound {
@@ -67,20 +66,6 @@ async function chosenSide(at: SoundAt, channels: number): Promise<WavSide> {
   if (right < SILENT * left) return 'left';
   return left < SILENT * right ? 'right' : 'mix';
 }
-
-const rounded = ({ kind, onsets, clicks, hiddenS }: HeardRecording): Recording['heard'] => ({
-  ears: EARS,
-  kind,
-  onsets: onsets.map(({ timeS, strength, confidence, endS }) => ({
-    timeS: micro(timeS),
-    strength: Number(strength.toFixed(4)),
-    confidence: Number(confidence.toFixed(3)),
-    ...(endS === undefined ? {} : { endS: micro(endS) }),
-  })),
-  clicks,
-  hiddenS: hiddenS.map(micro),
-});
-const micro = (seconds: number) => Number(seconds.toFixed(6));
 
 const api = {
   ready: () => true,

@@ -1,4 +1,5 @@
 /** The sound of a take while it is played, as 16-bit samples: 6 MB a minute, and no more than a quarter of an hour of it. */
+import { wavHeader } from '@feldspar/core/formats';
 import type { Source } from '@feldspar/core/recordings';
 
 const MOST_S = 900;
@@ -41,6 +42,15 @@ export class KeptSound implements Source {
         piece.subarray(0, Math.min(this.piece, this.count - i * this.piece)),
         (value) => value / 32768,
       );
+  }
+
+  /** As a WAV file: its samples are kept as such a file has them (every machine that runs a browser puts the low byte first). */
+  wav(): Blob {
+    const header = wavHeader(this.count, { sampleRateHz: this.sampleRateHz, bits: 16 });
+    const pieces = this.pieces.map((piece, i) =>
+      piece.subarray(0, Math.min(this.piece, this.count - i * this.piece)),
+    );
+    return new Blob([header, ...pieces] as BlobPart[], { type: 'audio/wav' });
   }
 
   all(): Float32Array {

@@ -9,8 +9,8 @@ export type { HeardNow, HeardWhole, ListenFor } from './live.worker.ts';
 
 export interface LiveEars {
   zeroAt(frame: number): void;
-  /** Everything, heard once more; the ears are closed then. @throws Error when they died. */
-  finish(): Promise<HeardWhole>;
+  /** Everything, heard once more, with its sound where that is to be kept; the ears are closed then. @throws Error when they died. */
+  finish(keeps?: boolean): Promise<HeardWhole>;
   roundTrip(plan: Plan, sounds: ListenFor['sounds']): Promise<RoundTrip>;
   outline(pieces: number): Promise<number[]>;
   close(): void;
@@ -39,9 +39,9 @@ export async function openEars(
   }
   return {
     zeroAt: (frame) => void remote.zeroAt(frame),
-    async finish() {
+    async finish(keeps = false) {
       try {
-        const whole = await Promise.race([remote.finish(), died]);
+        const whole = await Promise.race([remote.finish(keeps), died]);
         if (!whole) throw new Error('nothing was listened to');
         return whole;
       } finally {

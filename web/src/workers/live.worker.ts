@@ -9,11 +9,13 @@ import {
   roundTrip,
 } from '@feldspar/core/live';
 import { type Plan, type Timeline, compile } from '@feldspar/core/plan';
+import type { Recording } from '@feldspar/core/recordings';
 import { expose } from 'comlink';
 import { type Ring, RingReader } from '../input/ring.ts';
 import { throughRig } from '../sound/sound-of-rig.ts';
 import type { Rig } from '../device/rig-store.ts';
 import { KeptSound } from './kept-sound.ts';
+import { rounded } from './rounded.ts';
 
 /** What is listened for. */
 export interface ListenFor {
@@ -45,6 +47,15 @@ export interface HeardWhole {
   hidden: number;
   levels: Levels;
   lostBlocks: number;
+  /** The sound itself and what a recording of it holds, where it is to be kept and all of it is there. */
+  recording?: {
+    wav: Blob;
+    sound: Recording['sound'];
+    heard: Recording['heard'];
+    /** Where in it the timeline's time zero was given to the loudspeaker, and the clock of our clicks in it. */
+    zeroS: number;
+    clockPpm: number;
+  };
   /** Of the audio context: where the sound begins, and how long it is. */
   firstFrame: number;
   frames: number;
@@ -132,8 +143,11 @@ const api = {
     if (listened) listened.zeroFrame = frame;
   },
 
-  /** It is over: the whole is heard once more. */
-  async finish(): Promise<HeardWhole | null> {
+  /**
+   * It is over: the whole is heard once more.
+   * @param keeps gives the sound too.
+   */
+  async finish(keeps: boolean): Promise<HeardWhole | null> {
     const one = listened;
     if (!one) return null;
     clearTimeout(one.timer);
@@ -155,17 +169,33 @@ const api = {
     };
     const { zeroFrame, timeline, kind } = one;
     if (firstFrame === null || zeroFrame === null || !timeline || !one.kept.isWhole) return live;
-    const { strokes, ...whole } = await hearTake(one.kept, {
+    const zeroS = (zeroFrame - firstFrame) / one.rate;
+    const { strokes, recorded, ...whole } = await hearTake(one.kept, {
       timeline,
       kind,
-      zeroS: (zeroFrame - firstFrame) / one.rate,
+      zeroS,
       delayS: live.delayS,
     });
     const inFrames = strokes.map(({ timeS, ...stroke }) => ({
       ...stroke,
       frame: zeroFrame + timeS * one.rate,
     }));
-    return { ...live, ...whole, strokes: inFrames };
+    const { durationS } = one.kept;
+    const wav = keeps ? one.kept.wav() : null;
+    return {
+      ...live,
+      ...whole,
+      strokes: inFrames,
+      ...(wav && {
+        recording: {
+          wav,
+          sound: { sampleRateHz: one.rate, durationS, channels: 1, bytes: wav.size },
+          heard: rounded(recorded),
+          zeroS,
+          clockPpm: recorded.clicks?.clockPpm ?? 0,
+        },
+      }),
+    };
   },
 
   /** The way from loudspeaker to microphone, from the clicks of a plan that has been played. */

@@ -13,7 +13,7 @@ import type { SoundSource } from './sound-source.ts';
 export interface Listening extends Beside {
   source: SoundSource;
   /** @throws Error when the ears died. */
-  finish(): Promise<HeardWhole>;
+  finish(keeps?: boolean): Promise<HeardWhole>;
   /** The ears, once they are there. */
   ears(): LiveEars | null;
   close(): void;
@@ -50,10 +50,10 @@ export function listenTo(source: SoundSource, { kind, plan, onHeard }: ListenOpt
       ears?.zeroAt(frame);
       if (within) source.zeroAt?.(within, frame);
     },
-    async finish() {
+    async finish(keeps) {
       stopSound();
       if (!ears) throw new Error('nothing was listened to');
-      return ears.finish();
+      return ears.finish(keeps);
     },
     ears: () => ears,
     close,

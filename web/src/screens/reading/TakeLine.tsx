@@ -35,7 +35,7 @@ export function TakeLine({ take, report }: { take: Take; report: Report }) {
       <Typography sx={{ color: 'text.secondary' }}>{parts.join(' · ')}</Typography>
       {take.recording && (
         <Typography component={Link} to={recordingAt(take.recording.id)} sx={{ color: 'text.secondary' }}>
-          from the recording {take.recording.name}
+          {take.input === 'recording' ? `from the recording ${take.recording.name}` : 'its sound'}
         </Typography>
       )}
       {INPUT_CHIPS[take.input] && <Chip size="small" label={INPUT_CHIPS[take.input]} variant="outlined" />}

@@ -1,6 +1,8 @@
 /** The microphone: which one, what is played before it, whether it hears, and how long the way round is. */
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import Switch from '@mui/material/Switch';
 import LinearProgress from '@mui/material/LinearProgress';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
@@ -8,6 +10,7 @@ import type { SoundKind } from '@feldspar/core/hearing';
 import type { Levels, LevelTrouble } from '@feldspar/core/live';
 import {
   ANY_MICROPHONE,
+  changeRig,
   chooseMicrophone,
   loopbackOf,
   setSoundKind,
@@ -31,7 +34,7 @@ const KINDS: [string, string][] = [
 ];
 
 export function MicrophonePanel({ outputKey }: { outputKey: string | null }) {
-  const { microphone, listensTo } = useRig();
+  const { microphone, listensTo, keepsSound } = useRig();
   const simulated = listensTo === 'simulated microphone';
   const check = useMicrophoneCheck();
   const loopback = useLoopback();
@@ -69,6 +72,10 @@ export function MicrophonePanel({ outputKey }: { outputKey: string | null }) {
           minWidth={210}
         />
       </Row>
+      <FormControlLabel
+        control={<Switch checked={keepsSound} onChange={(_, on) => changeRig({ keepsSound: on })} />}
+        label="Keep the sound of every take, as a recording (6 MB a minute, in this browser)"
+      />
       <Row>
         <Button
           variant="outlined"

@@ -6,7 +6,7 @@ import { loopbackOf } from '../../device/rig-store.ts';
 import { type Listening, listenTo } from '../../parts/listening/listening.ts';
 import type { SoundSource } from '../../parts/listening/sound-source.ts';
 import type { OutputFacts } from '../../sound/output.ts';
-import type { HeardNow } from '../../workers/live.ts';
+import type { HeardNow, HeardWhole } from '../../workers/live.ts';
 
 export interface ByEar {
   listening: Listening;
@@ -21,7 +21,7 @@ export interface ByEar {
     clock: ClockFacts,
     output: OutputFacts,
     unplugged: boolean,
-  ): Promise<Pick<Take, 'hits' | 'latencyMs' | 'listening'>>;
+  ): Promise<{ part: Pick<Take, 'hits' | 'latencyMs' | 'listening'>; recording: HeardWhole['recording'] }>;
 }
 
 /** Where a browser says nothing of the way in. */
@@ -29,7 +29,12 @@ const USUAL_INPUT_MS = 10;
 
 export function byEar(
   source: SoundSource,
-  { plan, microphone, onHeard }: { plan: Plan; microphone: Microphone; onHeard(now: HeardNow): void },
+  {
+    plan,
+    microphone,
+    keeps,
+    onHeard,
+  }: { plan: Plan; microphone: Microphone; keeps: boolean; onHeard(now: HeardNow): void },
 ): ByEar {
   const strokes: { frame: number; strength: number }[] = [];
   let last: HeardNow | null = null;
@@ -57,10 +62,10 @@ export function byEar(
     hits: (clock) => strokes.map((stroke) => inTake(clock, stroke)),
     latencyMs: (output) => delayOf(output, last?.delayS ?? null).latencyMs,
     async whole(clock, output, unplugged) {
-      const heard = await listening.finish().catch(() => null);
+      const heard = await listening.finish(keeps).catch(() => null);
       const { latencyMs, latencyBy } = delayOf(output, heard ? heard.delayS : (last?.delayS ?? null));
       const levels = heard?.levels ?? last?.levels;
-      return {
+      const part = {
         hits: (heard?.strokes ?? strokes).map((stroke) => inTake(clock, stroke)),
         latencyMs,
         listening: {
@@ -77,6 +82,7 @@ export function byEar(
           lostBlocks: heard?.lostBlocks ?? 0,
         },
       };
+      return { part, recording: heard?.recording };
     },
   };
 }

@@ -25,7 +25,7 @@ const traitsOf = ({ player }: SimulatedSetup) => (SIMULATED_PLAYERS[player] ?? S
 
 /** @throws MicrophoneProblem, MidiProblem with the remedy. */
 export async function openInputs(
-  { listensTo, microphone, midi, simulated }: Rig,
+  { listensTo, microphone, midi, simulated, keepsSound }: Rig,
   plan: Plan,
   onHeard: (now: HeardNow) => void,
 ): Promise<StageInputs> {
@@ -39,7 +39,7 @@ export async function openInputs(
             sound: simulated.sound,
             clicksDb: CLICKS_DB[simulated.clicks],
           });
-    const ear = byEar(source, { plan, microphone, onHeard });
+    const ear = byEar(source, { plan, microphone, keeps: keepsSound, onHeard });
     return { ear, close: () => ear.listening.close() };
   }
   if (listensTo === 'midi') {

@@ -11,6 +11,7 @@ import { latencyOf } from '../../device/rig-store.ts';
 import type { Tap, TapInput } from '../../input/taps.ts';
 import type { ByEar } from './by-ear.ts';
 import type { OutputFacts } from '../../sound/output.ts';
+import { keepRecording } from './keep-recording.ts';
 import { keepAwake } from './wake-lock.ts';
 
 export interface SessionOptions {
@@ -178,13 +179,17 @@ export async function startSession(options: SessionOptions): Promise<Session> {
 
   /** Kept, or nothing where nobody played: taps of the count-in alone are no take. */
   async function settle(take: Take): Promise<Take | null> {
-    const heard = ear && take.clock ? await ear.whole(take.clock, output(), unplugged) : {};
+    const heard = ear && take.clock ? await ear.whole(take.clock, output(), unplugged) : null;
     ear?.listening.close();
-    const whole = { ...take, ...heard };
+    const whole: Take = { ...take, ...heard?.part };
     const hits = whole.hits.map(({ timeS }) => ({ timeS: timeS - (ear ? whole.latencyMs / 1000 : 0) }));
-    if (isPlayed(timeline, hits)) await finishTake(whole);
-    else await abandonTake(id);
-    return isPlayed(timeline, hits) ? whole : null;
+    if (!isPlayed(timeline, hits)) {
+      await abandonTake(id);
+      return null;
+    }
+    if (heard?.recording) whole.recording = await keepRecording(whole, heard.recording);
+    await finishTake(whole);
+    return whole;
   }
 
   const end = (then: SessionOptions['onDone']) => finish(position(), then);
