@@ -1,17 +1,39 @@
 /** @jest-environment jsdom */
 import { compile } from '@feldspar/core/plan';
 import { GROWING } from '../testing/documents.ts';
-import { changeOutput, changeRig, isStrange, latencyOf, rig, setLatency } from '../device/rig-store.ts';
+import {
+  changeOutput,
+  changeRig,
+  chooseMicrophone,
+  isStrange,
+  latencyOf,
+  loopbackOf,
+  rig,
+  setLatency,
+  setLoopback,
+  setSoundKind,
+} from '../device/rig-store.ts';
 import { throughRig } from './sound-of-rig.ts';
 
 const SPEAKERS = '48000 Hz, 2 channels, buffer 10 ms';
 const AT = '2026-05-04T18:20:00.000Z';
 
+const UNTOUCHED = {
+  voice: 'wood',
+  levelDb: 0,
+  outputs: [],
+  listensTo: 'keys',
+  microphone: { id: '', kind: null },
+  microphones: [],
+  midi: { id: '', notes: {}, pedals: {} },
+  keepsSound: false,
+};
+
 beforeEach(() => localStorage.clear());
 
 describe('the rig of a browser', () => {
   it('is wood at the plan’s level, and knows no latency, until something is said', () => {
-    expect(rig()).toEqual({ voice: 'wood', levelDb: 0, outputs: [] });
+    expect(rig()).toMatchObject(UNTOUCHED);
     expect(latencyOf(SPEAKERS, 'keys')).toBe(0);
     expect(isStrange(SPEAKERS, rig())).toBe(false);
   });
@@ -41,9 +63,46 @@ describe('the rig of a browser', () => {
     'what cannot be read is set up anew: %s',
     (text) => {
       localStorage.setItem('feldspar rig', text);
-      expect(rig()).toEqual({ voice: 'wood', levelDb: 0, outputs: [] });
+      expect(rig()).toMatchObject(UNTOUCHED);
     },
   );
+
+  it('a rig of before there were microphones keeps its latencies', () => {
+    const latency = { keys: { ms: 18.5, how: 'typed', at: AT } };
+    localStorage.setItem(
+      'feldspar rig',
+      JSON.stringify({ voice: 'tick', levelDb: -6, outputs: [{ key: SPEAKERS, name: 'Speakers', latency }] }),
+    );
+    expect(latencyOf(SPEAKERS, 'keys')).toBe(18.5);
+    expect(rig()).toMatchObject({ voice: 'tick', levelDb: -6, listensTo: 'keys' });
+    expect(loopbackOf(SPEAKERS, '')).toBeUndefined();
+  });
+
+  it('what was said of a microphone is remembered when it comes back', () => {
+    chooseMicrophone({ id: 'clip', label: 'Clip-on' });
+    setSoundKind('plucked');
+    chooseMicrophone({ id: 'desk', label: 'On the desk' });
+    expect(rig().microphone).toEqual({ id: 'desk', label: 'On the desk', kind: null });
+    chooseMicrophone({ id: 'clip', label: 'Clip-on' });
+    expect(rig().microphone.kind).toBe('plucked');
+  });
+
+  it('a way round is of one output and one microphone, the latest measuring counts', () => {
+    const measured = {
+      microphone: 'clip',
+      label: 'Clip-on',
+      ms: 61,
+      ci95: [60.9, 61.1] as [number, number],
+      n: 20,
+      at: AT,
+    };
+    setLoopback(SPEAKERS, measured);
+    setLoopback(SPEAKERS, { ...measured, ms: 58 });
+    setLoopback(SPEAKERS, { ...measured, microphone: 'desk', ms: 12 });
+    expect(loopbackOf(SPEAKERS, 'clip')?.ms).toBe(58);
+    expect(loopbackOf(SPEAKERS, 'desk')?.ms).toBe(12);
+    expect(loopbackOf('another', 'clip')).toBeUndefined();
+  });
 
   it('is the same object until it changes', () => {
     expect(rig()).toBe(rig());
