@@ -5,6 +5,9 @@ import type { PropsWithChildren } from 'react';
 import { SWRConfig } from 'swr';
 import { deleteThing } from '../changes.ts';
 import { usePlans } from '../hooks.ts';
+import { testTake } from '../../testing/documents.ts';
+import { waitingChanges } from './outbox.ts';
+import { keepPiece } from './playing.ts';
 import { useOutboxSender } from './useOutbox.ts';
 
 const ID = '3f0f6f4e-9d5a-4d2c-8a35-0c8f0d6b1a01';
@@ -47,4 +50,24 @@ it('what was deleted does not come back into a list while the list is read anew'
   act(() => giveList?.());
   await waitFor(() => expect(result.current.isValidating).toBe(false));
   expect(result.current.data?.items).toEqual([]);
+});
+
+it('a take that was left is taken up by the page that the browser shows again', async () => {
+  globalThis.fetch = (async () => {
+    throw new TypeError('away');
+  }) as unknown as typeof fetch;
+  const leave = async (id: string) => {
+    const piece = { hits: testTake().hits.slice(0, 9), anchors: [], lengths: [] };
+    await keepPiece({ id, take: testTake({ id, hits: [] }), positionS: 12 }, piece);
+  };
+  const waits = (id: string) =>
+    waitFor(() => expect(waitingChanges().map(({ thing }) => thing)).toContain(`take ${id}`));
+  const [first, second] = [2, 3].map((n) => `3f0f6f4e-9d5a-4d2c-8a35-0c8f0d6b1a0${n}`);
+  await leave(first);
+  renderHook(() => useOutboxSender());
+  await waits(first);
+  // Played on another page later, which is gone without a word; then the browser goes back to this one.
+  await leave(second);
+  act(() => void window.dispatchEvent(Object.assign(new Event('pageshow'), { persisted: true })));
+  await waits(second);
 });

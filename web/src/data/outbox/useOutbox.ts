@@ -50,7 +50,11 @@ export function useOutboxSender(): void {
       void mutate('/bin');
     });
     const stop = keepSending();
+    // Back by the browser's own button this page goes on where it was left, and nothing of it begins anew.
+    const onShow = ({ persisted }: PageTransitionEvent) => persisted && void adoptAbandoned();
+    window.addEventListener('pageshow', onShow);
     return () => {
+      window.removeEventListener('pageshow', onShow);
       leave();
       stop();
     };

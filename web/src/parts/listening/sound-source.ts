@@ -23,7 +23,11 @@ export async function microphoneSource(deviceId: string): Promise<SoundSource> {
     isSimulated: false,
     inputLatencyMs: latency === undefined ? null : 1000 * latency,
     nodeIn: (context) => Promise.resolve(context.createMediaStreamSource(stream)),
-    onGone: (call) => track.addEventListener('ended', call),
+    onGone(call) {
+      // It may have gone while the audio woke up.
+      if (track.readyState === 'ended') call();
+      else track.addEventListener('ended', call);
+    },
     stop: () => stream.getTracks().forEach((one) => one.stop()),
   };
 }

@@ -13,7 +13,8 @@ import { DISPLAY_FACE } from '../../theme/theme.ts';
 
 export interface ReadyProps {
   listensTo: ListensTo;
-  starting: boolean;
+  /** What is going on, so that nothing can be started. */
+  busy: string | null;
   /** The last one ran out and nobody played. */
   nothing: boolean;
   onStart(): void;
@@ -22,14 +23,14 @@ export interface ReadyProps {
   error: unknown;
 }
 
-export function Ready({ listensTo, starting, nothing, onStart, aside, error }: ReadyProps) {
+export function Ready({ listensTo, busy, nothing, onStart, aside, error }: ReadyProps) {
   const deed = listensTo === 'keys' ? 'Tap' : 'Play';
   return (
     <Stack spacing={3} sx={{ alignItems: 'flex-start' }}>
       <Button
         variant="contained"
         onClick={onStart}
-        disabled={starting}
+        disabled={busy !== null}
         sx={{
           fontFamily: DISPLAY_FACE,
           fontSize: 'clamp(2rem, 6vw, 4.5rem)',
@@ -38,7 +39,7 @@ export function Ready({ listensTo, starting, nothing, onStart, aside, error }: R
           lineHeight: 1.1,
         }}
       >
-        {starting ? 'Starting …' : `Start ${KEY_SIGN.Enter}`}
+        {busy ?? `Start ${KEY_SIGN.Enter}`}
       </Button>
       <Typography
         sx={{ fontSize: { xs: '1.05rem', md: '1.3rem' }, maxWidth: '32ch', color: 'text.secondary' }}

@@ -22,7 +22,7 @@ import { LoopSwitch } from './LoopSwitch.tsx';
 import { startSession } from './session.ts';
 import { troubleOf } from './trouble.ts';
 import { useMidi } from '../../parts/listening/useMidi.ts';
-import { IDLE, stageAfter } from './stage-state.ts';
+import { IDLE, type StageState, stageAfter } from './stage-state.ts';
 import { tapOfNote } from '../../input/midi.ts';
 import { pointerSource, tapOfKey, tapOfPointer } from '../../input/taps.ts';
 
@@ -131,7 +131,8 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
           tell({ type: 'failed', error });
         },
       });
-      signal.addEventListener('abort', close);
+      // What listens is closed by the session, which hears the whole once more even when the stage is left.
+      if (!ear) signal.addEventListener('abort', close);
       setInputs(opened);
       tell({ type: 'started', attempt, session: started });
     } catch (error) {
@@ -253,7 +254,7 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
       listensTo={listensTo}
       trouble={session ? trouble : null}
       onSwap={() => setLimbs(swapLimbs(parts))}
-      starting={state.name === 'starting' || state.name === 'stopping'}
+      busy={BUSY[state.name] ?? null}
       pausing={pausing && { takes: pausing.takes, onRead: readLast }}
       nothing={state.name === 'idle' && state.nothing}
       onStart={() => void start()}
@@ -271,6 +272,11 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
     />
   );
 }
+
+const BUSY: Partial<Record<StageState['name'], string>> = {
+  starting: 'Starting …',
+  stopping: 'One moment …',
+};
 
 const UNTOUCHED =
   'The browser lets a page sound only after a key or a click on it. Press Start once; from then on the pedal does it.';

@@ -54,7 +54,7 @@ export function StageView(props: StageViewProps) {
     listensTo,
     trouble,
     onSwap,
-    starting,
+    busy,
     pausing,
     nothing,
     onStart,
@@ -137,7 +137,7 @@ export function StageView(props: StageViewProps) {
           <Ready
             listensTo={listensTo}
             nothing={nothing}
-            starting={starting}
+            busy={busy}
             onStart={onStart}
             aside={aside}
             error={error}

@@ -8,6 +8,8 @@ import type { SoundSource } from '../../parts/listening/sound-source.ts';
 import type { OutputFacts } from '../../sound/output.ts';
 import type { HeardNow, HeardWhole } from '../../workers/live.ts';
 
+type HeardPart = Pick<Take, 'hits' | 'latencyMs' | 'listening'>;
+
 export interface ByEar {
   listening: Listening;
   /** Strokes so far. */
@@ -15,13 +17,14 @@ export interface ByEar {
   /** So far, the delay not taken off. */
   hits(clock: ClockFacts): TakeHit[];
   latencyMs(output: OutputFacts): number;
-  now(): HeardNow | null;
+  /** What the take holds of it while it is played. */
+  soFar(clock: ClockFacts, output: OutputFacts): HeardPart;
   /** All that the take holds of it. Never fails: where it cannot be heard once more, what was told while it was played counts. */
   whole(
     clock: ClockFacts,
     output: OutputFacts,
     unplugged: boolean,
-  ): Promise<{ part: Pick<Take, 'hits' | 'latencyMs' | 'listening'>; recording: HeardWhole['recording'] }>;
+  ): Promise<{ part: HeardPart; recording: HeardWhole['recording'] }>;
 }
 
 /** Where a browser says nothing of the way in. */
@@ -55,34 +58,42 @@ export function byEar(
   });
   const delayOf = (output: OutputFacts, heardS: number | null) =>
     delay(output, heardS, source, microphone.id);
+  /** @param heard null while it is played, and where it could not be heard once more. */
+  const partOf = (
+    clock: ClockFacts,
+    output: OutputFacts,
+    heard: HeardWhole | null,
+    unplugged: boolean,
+  ): HeardPart => {
+    const { latencyMs, latencyBy } = delayOf(output, heard ? heard.delayS : (last?.delayS ?? null));
+    const { levels } = heard ?? last ?? {};
+    return {
+      hits: (heard?.strokes ?? strokes).map((stroke) => inTake(clock, stroke)),
+      latencyMs,
+      listening: {
+        device: source.label,
+        simulated: source.isSimulated,
+        kind: heard?.kind ?? last?.kind ?? null,
+        peakDb: levels?.peakDb ?? -120,
+        roomDb: levels?.roomDb ?? -120,
+        clipped: levels?.clipped ?? 0,
+        clicks: heard?.clicks ?? last?.clicks ?? 0,
+        latencyBy,
+        hidden: heard?.hidden ?? 0,
+        unplugged,
+        lostBlocks: heard?.lostBlocks ?? 0,
+      },
+    };
+  };
   return {
     listening,
     count: () => strokes.length,
-    now: () => last,
     hits: (clock) => strokes.map((stroke) => inTake(clock, stroke)),
     latencyMs: (output) => delayOf(output, last?.delayS ?? null).latencyMs,
+    soFar: (clock, output) => partOf(clock, output, null, false),
     async whole(clock, output, unplugged) {
       const heard = await listening.finish(keeps).catch(() => null);
-      const { latencyMs, latencyBy } = delayOf(output, heard ? heard.delayS : (last?.delayS ?? null));
-      const levels = heard?.levels ?? last?.levels;
-      const part = {
-        hits: (heard?.strokes ?? strokes).map((stroke) => inTake(clock, stroke)),
-        latencyMs,
-        listening: {
-          device: source.label,
-          simulated: source.isSimulated,
-          kind: heard?.kind ?? last?.kind ?? null,
-          peakDb: levels?.peakDb ?? -120,
-          roomDb: levels?.roomDb ?? -120,
-          clipped: levels?.clipped ?? 0,
-          clicks: heard?.clicks ?? last?.clicks ?? 0,
-          latencyBy,
-          hidden: heard?.hidden ?? 0,
-          unplugged,
-          lostBlocks: heard?.lostBlocks ?? 0,
-        },
-      };
-      return { part, recording: heard?.recording };
+      return { part: partOf(clock, output, heard, unplugged), recording: heard?.recording };
     },
   };
 }
@@ -97,11 +108,11 @@ interface Stroke {
 function delay(
   output: OutputFacts,
   heardS: number | null,
-  { inputLatencyMs }: SoundSource,
+  { inputLatencyMs, isSimulated }: SoundSource,
   microphoneId: string,
 ): { latencyMs: number; latencyBy: ListeningFacts['latencyBy'] } {
   if (heardS !== null) return { latencyMs: 1000 * heardS, latencyBy: 'clicks' };
-  const measured = loopbackOf(output.key, microphoneId);
+  const measured = isSimulated ? undefined : loopbackOf(output.key, microphoneId);
   if (measured) return { latencyMs: measured.ms, latencyBy: 'loopback' };
   const out = output.outputLatencyMs ?? output.baseLatencyMs ?? 0;
   return { latencyMs: out + (inputLatencyMs ?? USUAL_INPUT_MS), latencyBy: 'browser' };

@@ -63,10 +63,6 @@ export async function startSession(options: SessionOptions): Promise<Session> {
 
   const clicks: PlayingClicks = await playClicks(timeline, () => finish(null), signal, ear?.listening);
   let unplugged = false;
-  ear?.listening.source.onGone(() => {
-    unplugged = true;
-    finish(position());
-  });
   // Made before the lock is asked for: it may be granted only when all is over, and is let go of then at once.
   const untilOver = new Promise<void>((resolve) => (releaseLock = resolve));
   void navigator.locks?.request(lockName(id), () => untilOver);
@@ -102,7 +98,6 @@ export async function startSession(options: SessionOptions): Promise<Session> {
         ...(strength === undefined ? {} : { strength }),
         ...(releasedMs === undefined ? {} : { lengthS: Math.max(0, releasedMs - stampMs) / 1000 }),
       }));
-    const hits = ear ? (clock ? ear.hits(clock) : []) : tapped();
     const judging = judgingOf(playerId);
     return {
       format: 'feldspar-take',
@@ -114,13 +109,14 @@ export async function startSession(options: SessionOptions): Promise<Session> {
       startedAt,
       stoppedAtS,
       input: ear ? 'microphone' : inputOf(taps),
-      hits,
+      hits: ear ? [] : tapped(),
       clock,
       latencyMs: ear ? ear.latencyMs(output()) : latencyOf(clicks.output.key, mostUsed(taps)),
       simulated: null,
       note: '',
       ...(midi ? { midi } : {}),
       ...(judging ? { judging } : {}),
+      ...(ear && clock ? ear.soFar(clock, output()) : {}),
     };
   }
 
@@ -187,12 +183,19 @@ export async function startSession(options: SessionOptions): Promise<Session> {
       await abandonTake(id);
       return null;
     }
-    if (heard?.recording) whole.recording = await keepRecording(whole, heard.recording);
+    // A sound that cannot be kept is no reason to lose the take.
+    const recording =
+      heard?.recording && (await keepRecording(whole, heard.recording).catch(() => undefined));
+    if (recording) whole.recording = recording;
     await finishTake(whole);
     return whole;
   }
 
   const end = (then: SessionOptions['onDone']) => finish(position(), then);
+  ear?.listening.source.onGone(() => {
+    unplugged = true;
+    end(onDone);
+  });
 
   return {
     timeline,
