@@ -26,7 +26,7 @@ const LATER_KB: Record<string, number> = {
   'recording/RecordingScreen': 164,
   'recordings/Recordings': 28,
   'rehear/Rehear': 49,
-  'rig/RigScreen': 66,
+  'rig/RigScreen': 70,
   'sheet/SheetScreen': 230,
   'sheets/Sheets': 178,
   'stage/Stage': 45,

@@ -146,5 +146,16 @@ describe('MIDI', () => {
     expect(take.hits[0].lengthS).toBeCloseTo(0.0555, 6);
     expect(take.hits[4].strength).toBeCloseTo(64 / 127, 6);
     expect(take.hits[4]).not.toHaveProperty('voice');
+
+    // From the reading a pedal goes on a tenth slower.
+    await browser.script(`
+      const rig = JSON.parse(localStorage.getItem('feldspar rig'));
+      localStorage.setItem('feldspar rig', JSON.stringify({ ...rig, midi: { ...rig.midi, pedals: { 64: 'start', 67: 'slower' } } }));
+    `);
+    await browser.until(async () => {
+      await browser.script('__say([0xb0, 67, 127], 8); __say([0xb0, 67, 0], 9)');
+      return (await browser.path()).endsWith('/play');
+    }, 'the stage again');
+    await browser.see(/quarter = 270/);
   }, 120_000);
 });

@@ -46,8 +46,8 @@ export type Microphone = z.infer<typeof microphone>;
 /** The browser's own choice. */
 export const ANY_MICROPHONE: Microphone = { id: '', label: 'the browser’s own choice', kind: null };
 
-/** What a pedal or another controller does on the stage. */
-export const PEDAL_ACTIONS = ['start', 'stop', 'again'] as const;
+/** What a pedal or another controller does: start (and stop while it plays), and from a reading again, or slower. */
+export const PEDAL_ACTIONS = ['start', 'again', 'slower'] as const;
 export type PedalAction = (typeof PEDAL_ACTIONS)[number];
 
 const midi = z.object({

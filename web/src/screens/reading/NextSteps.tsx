@@ -25,15 +25,18 @@ export function NextSteps({ take, onGo }: { take: Take; onGo(address: string): v
     else onGo(address);
   };
   useKey('Enter', () => play(tempo), planId !== null);
+  const slower = { ...tempo, bpm: tempo.bpm.mul(9, 10).round() };
   const { listensTo } = useRig();
   useMidi({
     chosen: listensTo === 'midi' && planId !== null,
     sources: null,
     isPlaying: false,
-    onPedal: (action) => action === 'again' && play(tempo),
+    onPedal(action) {
+      if (action === 'again') play(tempo);
+      if (action === 'slower' && slower.bpm.gte(1)) play(slower);
+    },
   });
   if (!planId) return null;
-  const slower = { ...tempo, bpm: tempo.bpm.mul(9, 10).round() };
   return (
     <Row>
       <Button variant="contained" onClick={() => play(tempo)}>

@@ -25,6 +25,7 @@ const LEARNS: [Learning, string][] = [
   ['right', 'right hand, or its second part'],
   ['start', 'start, and stop while playing'],
   ['again', 'again, from a reading'],
+  ['slower', 'slower, from a reading'],
 ];
 const isPedal = (learning: Learning): learning is PedalAction => learning !== 'left' && learning !== 'right';
 

@@ -40,7 +40,7 @@ export default function RigScreen() {
       >
         <Stack spacing={2}>
           <Panel title="What you play on">
-            <Stack spacing={1}>
+            <Stack spacing={2}>
               <InputChoice isSetUp />
               {(rig.listensTo === 'microphone' || rig.listensTo === 'simulated microphone') && (
                 <MicrophonePanel outputKey={facts?.key ?? null} />

@@ -172,9 +172,11 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
       else if (event.type === 'off') session?.release(event.source, event.stampMs);
     },
     onPedal(action) {
-      if (session) stop();
-      else if (pausing) void (action === 'start' ? readLast() : start());
-      else if (state.name === 'idle' && action !== 'stop') {
+      if (action === 'slower') return;
+      if (action === 'start' && session) stop();
+      else if (action === 'start' && pausing) readLast();
+      else if (pausing) void start();
+      else if (state.name === 'idle') {
         // Browsers let a page sound only once somebody has touched it; a pedal is no touch to them.
         if (navigator.userActivation.hasBeenActive) void start();
         else tell({ type: 'failed', error: new Error(UNTOUCHED) });
