@@ -1,9 +1,9 @@
 /** Played on pads: MIDI with its stamps and pedals, and the simulated pad, again and again. */
 import { READY_PLANS } from '@feldspar/core/practice';
 import type { Plan } from '@feldspar/core/plan';
-import type { Take } from '@feldspar/core/take';
 import { App } from './driver/app.ts';
 import { Browser } from './driver/browser.ts';
+import { storedTake } from './driver/stored-take.ts';
 
 const GROWING = READY_PLANS[3];
 const BPM = 300;
@@ -33,13 +33,6 @@ afterAll(async () => {
   await app?.remove();
 });
 
-async function stored(browser: Browser): Promise<Take> {
-  await browser.until(async () => (await browser.path()).startsWith('/takes/'), 'the reading');
-  const id = (await browser.path()).split('/').at(-1);
-  await browser.until(async () => (await fetch(`${app.url}/api/takes/${id}`)).ok, 'the take on the server');
-  return (await fetch(`${app.url}/api/takes/${id}`)).json() as Promise<Take>;
-}
-
 const before = (browser: Browser, source: string) =>
   browser.devTools('Page.addScriptToEvaluateOnNewDocument', { source });
 
@@ -62,7 +55,7 @@ describe('the simulated pad', () => {
       await browser.find('button', '^Stop');
       await browser.see(/Again in 10 seconds 2 takes kept/);
       await browser.press('Escape');
-      const take = await stored(browser);
+      const take = await storedTake(app, browser);
       expect(take).toMatchObject({ input: 'midi', midi: { simulated: true }, stoppedAtS: null });
       expect(take.hits).toHaveLength(8);
       expect(new Set(take.hits.map(({ strength }) => strength!.toFixed(2)))).toEqual(new Set(['0.70']));
@@ -137,7 +130,7 @@ describe('MIDI', () => {
       __say([0xb0, 64, 127], now + 1);
       return [...stamps, now];
     `)) as number[];
-    const take = await stored(browser);
+    const take = await storedTake(app, browser);
     expect(take.input).toBe('midi');
     expect(take.midi).toEqual({ device: 'Test pad', simulated: false });
     expect(take.hits).toHaveLength(5);

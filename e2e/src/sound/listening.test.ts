@@ -14,6 +14,7 @@ import { tempo } from '@feldspar/core/time';
 import { App } from '../driver/app.ts';
 import { installProbe, useSteadyClock } from '../driver/audio-probe.ts';
 import { Browser } from '../driver/browser.ts';
+import { storedTake } from '../driver/stored-take.ts';
 
 const GROWING = READY_PLANS[3];
 const BPM = 300;
@@ -30,13 +31,6 @@ beforeAll(async () => {
 afterAll(async () => {
   await app?.remove();
 });
-
-async function stored(browser: Browser): Promise<Take> {
-  await browser.until(async () => (await browser.path()).startsWith('/takes/'), 'the reading');
-  const id = (await browser.path()).split('/').at(-1);
-  await browser.until(async () => (await fetch(`${app.url}/api/takes/${id}`)).ok, 'the take on the server');
-  return (await fetch(`${app.url}/api/takes/${id}`)).json() as Promise<Take>;
-}
 
 async function microphoneTakes(): Promise<{ id: string }[]> {
   const list = await fetch(`${app.url}/api/takes?limit=100`);
@@ -87,7 +81,7 @@ describe('a simulated player before a simulated microphone, our clicks in it', (
     await browser.find('button', '^Stop');
     await browser.see(/Where you drifted/);
     await browser.see(/Heard by simulated microphone/);
-    const take = await stored(browser);
+    const take = await storedTake(app, browser);
     const timeline = compile(PLAN);
     const truth = measure(timeline, simulate(timeline, HURRIES, SEED));
     const got = measureTake(take).report;
@@ -185,7 +179,7 @@ describe('a microphone', () => {
       await onStage(browser, { listensTo: 'microphone' });
       await browser.click('button', '^Start');
       await browser.find('button', '^Stop');
-      const take = await stored(browser);
+      const take = await storedTake(app, browser);
       const got = take.hits.map(({ frame }) => frame! / RATE);
       const off = got.map((timeS, i) => 1000 * (timeS - got[0] - (wanted[i] - wanted[0])));
       const worst = Math.max(...off.map(Math.abs));
@@ -209,7 +203,7 @@ describe('a microphone', () => {
     await browser.see(/bar [89]/);
     await browser.script(`window.__stream.getAudioTracks()[0].dispatchEvent(new Event('ended'))`);
     await browser.see(/The microphone went away in the middle/);
-    const take = await stored(browser);
+    const take = await storedTake(app, browser);
     expect(take.listening!.unplugged).toBe(true);
     expect(await browser.script('return window.__stream.getAudioTracks()[0].readyState')).toBe('ended');
     expect(take.hits.length).toBeGreaterThan(8);

@@ -9,6 +9,7 @@ import { App } from '../driver/app.ts';
 import { installProbe, resetProbe, useSteadyClock } from '../driver/audio-probe.ts';
 import { Browser, PHONE } from '../driver/browser.ts';
 import { performHits } from '../driver/performer.ts';
+import { storedTake } from '../driver/stored-take.ts';
 
 const GROWING = READY_PLANS[3];
 const PLAYER: PlayerTraits = {
@@ -33,11 +34,7 @@ afterAll(async () => {
   await app?.remove();
 });
 
-const stored = async (): Promise<Take> => {
-  const id = (await browser.path()).split('/').at(-1);
-  await browser.until(async () => (await fetch(`${app.url}/api/takes/${id}`)).ok, 'the take on the server');
-  return (await fetch(`${app.url}/api/takes/${id}`)).json() as Promise<Take>;
-};
+const stored = () => storedTake(app, browser);
 
 /** To a steady stand-in for the audio device's clock, which on a busy machine loses seconds; all behind that door is the real thing. */
 async function playSteadily(bpm: number): Promise<{ take: Take; hits: ReturnType<typeof simulate> }> {
