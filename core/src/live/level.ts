@@ -74,7 +74,7 @@ export const LEVEL_TROUBLES = ['dead', 'clipping', 'noisy', 'soft'] as const;
 export type LevelTrouble = (typeof LEVEL_TROUBLES)[number];
 
 /** Strokes must stand so far over the room: the ears need 6 dB, ghost notes lie 20 dB under the others. */
-const OVER_ROOM_DB = 26;
+export const OVER_ROOM_DB = 26;
 /** Below this a converter's own steps are near (common practice: 12 to 18 dB of headroom is aimed at, no source). */
 const SOFT_DB = -42;
 

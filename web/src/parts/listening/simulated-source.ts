@@ -16,7 +16,7 @@ export interface SimulatedSound {
 /** Sound before time zero, for strokes that come early. */
 const BEFORE_S = 0.3;
 /** From loudspeaker to microphone. */
-export const SIMULATED_DELAY_S = 0.047;
+const SIMULATED_DELAY_S = 0.047;
 
 /** Of the room, under full level. It is there from the first moment on, as a room is. */
 const ROOM_DB = -58;

@@ -2,6 +2,7 @@
 import Alert from '@mui/material/Alert';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
+import { OVER_ROOM_DB } from '@feldspar/core/live';
 import type { Listening, Take } from '@feldspar/core/take';
 import { Link } from 'react-router';
 import { SOUND_KIND_NAMES } from '../../text/input-words.ts';
@@ -33,8 +34,6 @@ export function HowHeard({ take }: { take: Take }) {
 }
 
 const MANY_CLIPPED = 3;
-/** Between the loudest and the room; with less, soft notes are lost. */
-const LEAST_RANGE_DB = 26;
 
 function warningsOf({ unplugged, clipped, peakDb, roomDb, lostBlocks, hidden }: Listening): string[] {
   return [
@@ -46,7 +45,7 @@ function warningsOf({ unplugged, clipped, peakDb, roomDb, lostBlocks, hidden }: 
     ...(clipped >= MANY_CLIPPED
       ? [`Too loud for the microphone ${plural(clipped, 'time')}: turn its level down, or step back.`]
       : []),
-    ...(peakDb - roomDb < LEAST_RANGE_DB
+    ...(peakDb - roomDb < OVER_ROOM_DB
       ? [
           'The room was nearly as loud as the playing: soft notes may be missing. Come nearer to the microphone.',
         ]

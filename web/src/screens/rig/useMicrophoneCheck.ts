@@ -13,7 +13,7 @@ const ROOM_S = 2;
 const NOTES = 4;
 /** Whoever plays softly, or bows, is not asked for ever. */
 const LONGEST_S = 10;
-export const PIECES = 320;
+const PIECES = 320;
 
 export interface Checked {
   label: string;

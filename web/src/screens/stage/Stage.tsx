@@ -117,6 +117,8 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
         signal,
         onDone(take) {
           close();
+          // A long take is heard once more for some seconds: who has left the stage meanwhile is elsewhere.
+          if (signal.aborted) return;
           // One that was stopped by hand is to be read.
           if (loopWanted() && take.stoppedAtS === null)
             tell({ type: 'kept', last: take.id, takes: ++takesKept.current });
