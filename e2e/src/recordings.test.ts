@@ -2,8 +2,8 @@
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { pcmBytes, wavHeader } from '@feldspar/core/formats';
-import { compile } from '@feldspar/core/plan';
+import { midiOf, pcmBytes, wavHeader } from '@feldspar/core/formats';
+import { type Plan, compile } from '@feldspar/core/plan';
 import { STEADY_PLAYER, simulate } from '@feldspar/core/players';
 import { READY_PLANS } from '@feldspar/core/practice';
 import { simulatedRecording } from '@feldspar/core/recordings';
@@ -187,4 +187,54 @@ it('a deleted recording comes back from the bin', async () => {
   await browser.click('button', '^Bring back a recording of');
   await browser.goto(`${app.url}/recordings`);
   await browser.find('link', '^free\\.wav$');
+});
+
+/** One track of each file, beside the tempo map of the first. */
+function midiFile(name: string, plans: readonly Plan[]): string {
+  const chunks = plans.map((plan) => {
+    const bytes = Buffer.from(midiOf(plan));
+    const tempos = bytes.indexOf('MTrk');
+    const notes = bytes.indexOf('MTrk', tempos + 4);
+    return {
+      head: bytes.subarray(0, tempos),
+      tempos: bytes.subarray(tempos, notes),
+      notes: bytes.subarray(notes),
+    };
+  });
+  const head = Buffer.from(chunks[0].head);
+  head.writeUInt16BE(plans.length + 1, 10);
+  const path = join(folder, name);
+  writeFileSync(path, Buffer.concat([head, chunks[0].tempos, ...chunks.map(({ notes }) => notes)]));
+  return path;
+}
+
+it('a performance in a MIDI file: its track is chosen, laid beside the plan, and read as it was played', async () => {
+  const percentFast = 1.2;
+  const [section] = PLAN.plan.sections;
+  const { meter, tempo } = section;
+  const fast = { bpm: String(Number(tempo.bpm) * (1 + percentFast / 100)), beat: tempo.beat };
+  const played = (every: string): Plan => ({
+    format: 'feldspar-plan',
+    version: 1,
+    title: 'Played',
+    sections: [{ bars: 12, meter, tempo: fast, clicks: [{ every }], play: [{ every }] }],
+  });
+  await browser.goto(`${app.url}/recordings`);
+  await browser.find('heading', '^Recordings$');
+  await browser.upload('Sound file', midiFile('lesson.mid', [played('1/4'), played('1/16')]));
+  await browser.find('dialog', '^Which tracks were played');
+  // What has the most notes is proposed; it is the other one that was meant.
+  await browser.click('checkbox', '^Clicks, channel 10: 192 notes');
+  await browser.click('checkbox', '^Clicks, channel 10: 48 notes');
+  await browser.click('button', '^Read them$');
+  await browser.see(/lesson\.mid · .* · Clicks, channel 10/);
+  await browser.click('combobox', '^Played to$');
+  await browser.click('option', '^Growing silence$');
+  await browser.see(/start found by the strokes/);
+  await browser.click('button', '^Read it');
+  await browser.find('link', '^from the file lesson\\.mid$');
+  const take = await takeShown();
+  expect(take).toMatchObject({ input: 'midi', midi: { device: 'lesson.mid' } });
+  expect(take.hits).toHaveLength(48);
+  expect(measureTake(take).report.drift.tempoPercent).toBeCloseTo(percentFast, 1);
 });

@@ -7,7 +7,15 @@ import { readPlan } from '../plan/index.ts';
 import { trials } from '../testing/long.ts';
 import { anySheet } from '../testing/sheets.ts';
 import { plan, withCountIn } from '../testing/plans.ts';
-import { midiOf, planOfMidi, readSheetFile, sheetToAbc, sheetToMusicXml, sheetToMxl } from './index.ts';
+import {
+  midiOf,
+  performanceOfMidi,
+  planOfMidi,
+  readSheetFile,
+  sheetToAbc,
+  sheetToMusicXml,
+  sheetToMxl,
+} from './index.ts';
 
 const text = new TextEncoder();
 const [sheet, other] = fc.sample(anySheet, { numRuns: 2, seed: 7 });
@@ -20,6 +28,11 @@ type Reader = (bytes: Uint8Array) => object;
 
 const KINDS: [string, Uint8Array[], Reader][] = [
   ['MIDI', [midiOf(document), midiOf(plan({ bars: 2 }))], (bytes) => planOfMidi(bytes, 'x.mid')],
+  [
+    'MIDI performance',
+    [midiOf(document), midiOf(plan({ bars: 2 }))],
+    (bytes) => performanceOfMidi(bytes, 'x.mid'),
+  ],
   ['MusicXML', [sheet, other].map((one) => text.encode(sheetToMusicXml(one))), readSheetFile],
   ['compressed MusicXML', [sheet, other].map((one) => sheetToMxl(one)), readSheetFile],
   ['ABC', [sheet, other].map((one) => text.encode(sheetToAbc(one))), readSheetFile],

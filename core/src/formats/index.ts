@@ -3,6 +3,8 @@ export * from './wav.ts';
 export * from './wav-pieces.ts';
 export * from './midi-out.ts';
 export * from './midi-in.ts';
+export { MOST_MIDI_BYTES } from './midi-file.ts';
+export * from './midi-performance.ts';
 export * from './wav-in.ts';
 export { type AbcOptions, sheetToAbc } from './abc-out.ts';
 export { sheetToMusicXml, sheetToMxl } from './musicxml-out.ts';

@@ -2,11 +2,11 @@
  * Tempo map and meters of a Standard MIDI File as a plan to build on: a section for each stretch of bars with one meter and
  * one tempo, the click on every beat. What a plan cannot hold is listed, never dropped in silence.
  */
-import midiFile, { type MidiData } from 'midi-file';
+import type { MidiData } from 'midi-file';
 import { type Plan, type Section, planSchema } from '../plan/index.ts';
 import { Fraction, fitForDocument } from '../time/index.ts';
+import { parseMidiFile } from './midi-file.ts';
 
-export const MOST_MIDI_BYTES = 8 * 1024 * 1024;
 const MOST_BARS = 4000;
 const DEFAULT_MICROSECONDS = 500_000;
 
@@ -17,36 +17,11 @@ export type MidiImport =
 /** @param name the file's name, for the title and for what is wrong. */
 export function planOfMidi(bytes: Uint8Array, name: string): MidiImport {
   const refuse = (why: string): MidiImport => ({ problem: `${name}: ${why}` });
-  if (bytes.length > MOST_MIDI_BYTES)
-    return refuse('larger than 8 MB, which no tempo map is. Choose a MIDI file (.mid).');
-  if (String.fromCharCode(...bytes.subarray(0, 4)) !== 'MThd') {
-    return refuse('not a MIDI file: it does not begin as one. Choose a MIDI file (.mid).');
-  }
-  if (!tracksAreWhole(bytes)) return refuse('cut short or damaged: a track is shorter than it says.');
-  let midi: MidiData;
-  try {
-    midi = midiFile.parseMidi(bytes);
-  } catch {
-    return refuse('damaged: its events cannot be read.');
-  }
+  const { midi, problem } = parseMidiFile(bytes, 'no tempo map');
+  if (problem !== undefined) return refuse(problem);
   const perQuarter = midi.header.ticksPerBeat;
   if (!perQuarter) return refuse('it counts in film frames, not in notes, so it has no tempo to build on.');
   return planOf(midi, perQuarter, name.replace(/\.midi?$/i, ''));
-}
-
-/** Chunk lengths against the file's own: a reader that trusts them would run on and on. */
-function tracksAreWhole(bytes: Uint8Array): boolean {
-  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
-  let at = 0;
-  let tracks = 0;
-  while (at + 8 <= bytes.length) {
-    const kind = String.fromCharCode(...bytes.subarray(at, at + 4));
-    const length = view.getUint32(at + 4);
-    if (at + 8 + length > bytes.length) return false;
-    if (kind === 'MTrk') tracks++;
-    at += 8 + length;
-  }
-  return bytes.length >= 14 && tracks >= view.getUint16(10) && tracks > 0;
 }
 
 interface Change<Value> {

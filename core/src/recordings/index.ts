@@ -5,6 +5,7 @@ export { type Placed, onPlan, onRecording } from './find-clicks.ts';
 export * from './recording-schema.ts';
 export * from './marks.ts';
 export * from './take-of.ts';
+export * from './from-midi.ts';
 export * from './peaks.ts';
 export { ALIKE } from './find-clicks.ts';
 export { type LookedFor, clickSounds, likeness, lookedFor } from './click-voices.ts';

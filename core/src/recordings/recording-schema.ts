@@ -86,12 +86,15 @@ export const recordingSchema = z.strictObject({
   name: z.string().trim().min(1, 'give the recording a name').max(200, 'a name has at most 200 characters'),
   playerId: z.uuid('the player must be a UUID').nullable(),
   recordedAt: z.iso.datetime({ error: 'recordedAt must be a time like 2026-05-04T18:20:00.000Z' }),
+  /** Of a performance in a MIDI file, which has no sound, only how long it is. */
   sound: z.strictObject({
-    sampleRateHz: z.number().int().min(8000).max(192_000),
+    sampleRateHz: z.number().int().min(8000).max(192_000).optional(),
     durationS: z.number().min(0).max(LONGEST_S, 'a recording lasts four hours at the most'),
-    channels: z.number().int().min(1).max(64),
+    channels: z.number().int().min(0).max(64),
     bytes: z.number().int().min(0),
   }),
+  /** The tracks and channels of a MIDI file that were chosen, where it came from one. */
+  midi: z.strictObject({ parts: z.array(z.string().max(200)).max(256) }).optional(),
   /** Which channel is listened to. */
   side: z.enum(SIDES),
   heard: heardSchema,

@@ -7,7 +7,7 @@ import type { PlayedToPlan, Recording } from './recording-schema.ts';
 
 /** @throws PlanError when the plan cannot be played by this version. */
 export function takeOfRecording(recording: Recording & { played: PlayedToPlan }, id: string): Take {
-  const { played, heard, edits, sound, playerId, recordedAt } = recording;
+  const { played, heard, edits, sound, midi, playerId, recordedAt } = recording;
   const timeline: Timeline = compile(played.plan);
   const endS = onPlan(played, sound.durationS);
   return {
@@ -19,7 +19,7 @@ export function takeOfRecording(recording: Recording & { played: PlayedToPlan },
     plan: played.plan,
     startedAt: recordedAt,
     stoppedAtS: endS < timeline.endS ? endS : null,
-    input: 'recording',
+    input: midi ? 'midi' : 'recording',
     hits: marksOf(heard.onsets, edits).map(({ timeS, strength, endS: heldTo }) => ({
       timeS: onPlan(played, timeS),
       ...(strength === undefined ? {} : { strength }),
@@ -28,6 +28,7 @@ export function takeOfRecording(recording: Recording & { played: PlayedToPlan },
     clock: null,
     latencyMs: 0,
     simulated: null,
+    ...(midi ? { midi: { device: recording.name, simulated: false } } : {}),
     recording: {
       id: recording.id,
       name: recording.name,

@@ -1,4 +1,5 @@
 /** Ways of playing in, and kinds of sound, as people name them. */
+import type { MidiPart } from '@feldspar/core/formats';
 import type { SoundKind } from '@feldspar/core/hearing';
 import type { StrokeKind } from '@feldspar/core/players';
 import type { TAKE_INPUTS } from '@feldspar/core/take';
@@ -27,3 +28,8 @@ export const STROKE_NAMES: Record<StrokeKind, string> = {
   bowed: 'bowed tones',
   blown: 'blown tones',
 };
+
+/** "Left hand, channel 1", or "track 2, channel 10". */
+export function midiPartName({ track, channel, name }: MidiPart): string {
+  return `${name || `track ${track}`}, channel ${channel}`;
+}

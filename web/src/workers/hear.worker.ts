@@ -33,7 +33,7 @@ async function* samplesOf(at: SoundAt, side: WavSide): AsyncGenerator<Float32Arr
 }
 
 /** What the file says of itself; the length from what there is, whatever its header says. */
-async function factsOf(at: SoundAt): Promise<Recording['sound'] & { soundAt: number }> {
+async function factsOf(at: SoundAt): Promise<Required<Recording['sound']> & { soundAt: number }> {
   const reader = new WavReader();
   for await (const piece of piecesOf(at)) {
     reader.push(piece);

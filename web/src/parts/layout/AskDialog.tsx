@@ -9,6 +9,8 @@ import { type ReactNode, useId } from 'react';
 interface AskDialogProps {
   title: string;
   open: boolean;
+  /** What the button that makes it says. */
+  make?: string;
   /** Something that was typed is wrong. */
   disabled?: boolean;
   onClose(): void;
@@ -16,7 +18,15 @@ interface AskDialogProps {
   children: ReactNode;
 }
 
-export function AskDialog({ title, open, disabled, onClose, onMake, children }: AskDialogProps) {
+export function AskDialog({
+  title,
+  open,
+  make = 'Make it',
+  disabled,
+  onClose,
+  onMake,
+  children,
+}: AskDialogProps) {
   const id = useId();
   return (
     <Dialog open={open} onClose={onClose} aria-labelledby={id}>
@@ -25,7 +35,7 @@ export function AskDialog({ title, open, disabled, onClose, onMake, children }: 
       <DialogActions>
         <Button onClick={onClose}>Cancel</Button>
         <Button variant="contained" disabled={disabled} onClick={onMake}>
-          Make it
+          {make}
         </Button>
       </DialogActions>
     </Dialog>

@@ -35,7 +35,7 @@ export function TakeLine({ take, report }: { take: Take; report: Report }) {
       <Typography sx={{ color: 'text.secondary' }}>{parts.join(' · ')}</Typography>
       {take.recording && (
         <Typography component={Link} to={recordingAt(take.recording.id)} sx={{ color: 'text.secondary' }}>
-          {take.input === 'recording' ? `from the recording ${take.recording.name}` : 'its sound'}
+          {sourceOf(take, take.recording.name)}
         </Typography>
       )}
       {INPUT_CHIPS[take.input] && <Chip size="small" label={INPUT_CHIPS[take.input]} variant="outlined" />}
@@ -44,4 +44,9 @@ export function TakeLine({ take, report }: { take: Take; report: Report }) {
       )}
     </Stack>
   );
+}
+
+function sourceOf({ input }: Take, name: string): string {
+  if (input === 'recording') return `from the recording ${name}`;
+  return input === 'midi' ? `from the file ${name}` : 'its sound';
 }

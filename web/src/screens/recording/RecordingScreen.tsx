@@ -171,7 +171,7 @@ function Editor({ start, hash }: { start: Recording; hash: string | null | undef
   return (
     <Stack spacing={2.5} sx={{ maxWidth: 1320 }}>
       <Box>
-        <Typography variant="h1">{sentences?.[0] ?? headOf(marks.length, heard.hiddenS.length)}</Typography>
+        <Typography variant="h1">{sentences?.[0] ?? headOf(recording, marks.length)}</Typography>
         <Typography sx={{ color: 'text.secondary', mt: 0.75, overflowWrap: 'anywhere' }}>
           {factsOf(recording).join(' · ')}
         </Typography>
@@ -281,13 +281,15 @@ function Editor({ start, hash }: { start: Recording; hash: string | null | undef
               onPosition={setPlayheadS}
             />
           )}
-          <SoundPanel
-            recording={recording}
-            here={found.here}
-            hash={hash}
-            onHear={(how) => void hearAgain(how)}
-            onLetGo={() => void dropSound()}
-          />
+          {!recording.midi && (
+            <SoundPanel
+              recording={recording}
+              here={found.here}
+              hash={hash}
+              onHear={(how) => void hearAgain(how)}
+              onLetGo={() => void dropSound()}
+            />
+          )}
           <ListsPanel recording={recording} marks={marks} onChange={change} />
         </Stack>
       </Box>

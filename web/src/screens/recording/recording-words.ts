@@ -3,15 +3,17 @@ import type { Recording } from '@feldspar/core/recordings';
 import { minutes, plural } from '../../text/text.ts';
 import { SOUND_KIND_NAMES } from '../../text/input-words.ts';
 
-export function headOf(strokes: number, hidden: number): string {
+export function headOf({ midi, heard }: Recording, strokes: number): string {
+  if (midi) return `${plural(strokes, 'stroke')} in the MIDI file.`;
+  const hidden = heard.hiddenS.length;
   const under = hidden === 0 ? 'nothing hidden' : `${plural(hidden, 'moment')} may hide one under a click`;
   return `Heard: ${plural(strokes, 'stroke')}, ${under}.`;
 }
 
 const FOUND_BY = { clicks: 'by our clicks', strokes: 'by the strokes', hand: 'by hand' } as const;
 
-export function factsOf({ name, sound, heard, played }: Recording): string[] {
-  const facts = [name, minutes(sound.durationS), SOUND_KIND_NAMES[heard.kind]];
+export function factsOf({ name, sound, heard, played, midi }: Recording): string[] {
+  const facts = [name, minutes(sound.durationS), midi ? midi.parts.join(', ') : SOUND_KIND_NAMES[heard.kind]];
   if (played.to !== 'plan') return facts;
   const sure = played.foundBy === 'hand' ? '' : played.sure ? ' (sure)' : ' (not sure: look, and slide it)';
   const ppm = Math.round(Math.abs(played.clockPpm));

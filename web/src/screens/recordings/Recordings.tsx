@@ -4,6 +4,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import Typography from '@mui/material/Typography';
+import type { MidiPerformance } from '@feldspar/core/formats';
 import type { RecordingItem } from '@feldspar/core/wire';
 import { useEffect, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
@@ -24,8 +25,11 @@ import { List, ListItem } from '../../parts/layout/List.tsx';
 import { Page } from '../../parts/layout/Page.tsx';
 import { Row } from '../../parts/layout/Row.tsx';
 import { ScreenSkeleton } from '../../parts/layout/Skeletons.tsx';
+import { readFile } from '../../workers/files.ts';
 import { megabytes, minutes, plural, shortDate } from '../../text/text.ts';
+import { ChooseParts } from './ChooseParts.tsx';
 import { MakeSimulated } from './MakeSimulated.tsx';
+import { isMidi, openPerformance } from './open-performance.ts';
 import { openSound } from './open-sound.ts';
 
 export default function Recordings() {
@@ -33,7 +37,10 @@ export default function Recordings() {
   const cursor = search.get('from');
   const page = useRecordings(null, cursor);
   const opening = useOpening();
-  const over = useFileDrop((file) => void opening.open(file));
+  const midi = useOpeningMidi();
+  const open = async (file: File, signal?: AbortSignal) =>
+    (await isMidi(file)) ? midi.open(file, signal) : opening.open(file);
+  const over = useFileDrop((file) => void open(file));
   const items = page.data?.items ?? [];
   return (
     <Box
@@ -46,13 +53,13 @@ export default function Recordings() {
     >
       <Page
         title="Recordings"
-        intro="Sound from a phone, a lesson or another program: its strokes are heard, set right by hand where they need it, and read like any take. Drop a file anywhere here."
+        intro="Sound from a phone, a lesson or another program: its strokes are heard, set right by hand where they need it, and read like any take. A performance in a MIDI file is read as it was played. Drop a file anywhere here."
         actions={
           <FileButton
             text="Open a recording"
             label="Sound file"
-            accept="audio/*,.wav,.mp3,.m4a,.ogg,.flac"
-            onFile={(file) => opening.open(file)}
+            accept="audio/*,.wav,.mp3,.m4a,.ogg,.flac,audio/midi,.mid,.midi"
+            onFile={open}
           />
         }
       >
@@ -71,6 +78,15 @@ export default function Recordings() {
           </Row>
         )}
         {opening.error !== null && <ErrorNotice error={opening.error} />}
+        {midi.error !== null && <ErrorNotice error={midi.error} />}
+        {midi.read && (
+          <ChooseParts
+            performance={midi.read.performance}
+            name={midi.read.file.name}
+            onChoose={(parts) => void midi.choose(parts)}
+            onClose={midi.giveUp}
+          />
+        )}
         {page.error !== undefined && <ErrorNotice error={page.error} />}
         {!page.data && page.error === undefined && <ScreenSkeleton />}
         {page.data && items.length === 0 && (
@@ -145,8 +161,42 @@ function useOpening() {
   };
 }
 
+/** Opening a MIDI file: where it has several tracks or channels, they are asked for first. */
+function useOpeningMidi() {
+  const navigate = useNavigate();
+  const playerId = useCurrentPlayerId();
+  const [read, setRead] = useState<{ file: File; performance: MidiPerformance } | null>(null);
+  const [error, setError] = useState<unknown>(null);
+  const keep = async (file: File, performance: MidiPerformance, parts: readonly number[]) => {
+    const id = await openPerformance(file, performance, parts, playerId);
+    await navigate(recordingAt(id));
+  };
+  return {
+    read,
+    error,
+    async open(file: File, signal = new AbortController().signal) {
+      setError(null);
+      try {
+        const { performance, problem } = await readFile('performance', file, signal);
+        if (problem !== undefined) throw new Error(problem);
+        if (performance.parts.length > 1) setRead({ file, performance });
+        else await keep(file, performance, [0]);
+      } catch (failure) {
+        if (!signal.aborted) setError(failure);
+      }
+    },
+    async choose(parts: readonly number[]) {
+      if (!read) return;
+      setRead(null);
+      await keep(read.file, read.performance, parts).catch(setError);
+    },
+    giveUp: () => setRead(null),
+  };
+}
+
 function RecordingRow({ recording }: { recording: RecordingItem }) {
   const { id, name, recordedAt, durationS, played, strokes, hash, bytes } = recording;
+  const isPerformance = bytes === 0;
   const players = usePlayers();
   const upload = useUploads().get(id);
   const undoable = useUndo();
@@ -181,11 +231,13 @@ function RecordingRow({ recording }: { recording: RecordingItem }) {
       </Typography>
       <Typography variant="body2" sx={{ color: 'text.secondary' }}>
         {facts.join(' · ')} ·{' '}
-        {hash
-          ? `sound kept, ${megabytes(bytes)}`
-          : upload
-            ? `sound on its way, ${Math.round((100 * upload.received) / upload.bytes)} %`
-            : 'sound not in the studio'}
+        {isPerformance
+          ? 'from a MIDI file'
+          : hash
+            ? `sound kept, ${megabytes(bytes)}`
+            : upload
+              ? `sound on its way, ${Math.round((100 * upload.received) / upload.bytes)} %`
+              : 'sound not in the studio'}
       </Typography>
       {upload?.refused && <Alert severity="warning">{upload.refused}</Alert>}
     </ListItem>
