@@ -1,6 +1,7 @@
 /** Played on pads: MIDI with its stamps and pedals, and the simulated pad, again and again. */
 import { READY_PLANS } from '@feldspar/core/practice';
-import type { Plan } from '@feldspar/core/plan';
+import { type Plan, compile } from '@feldspar/core/plan';
+import { midiMessages } from '@feldspar/core/sound';
 import { App } from './driver/app.ts';
 import { Browser } from './driver/browser.ts';
 import { storedTake } from './driver/stored-take.ts';
@@ -24,14 +25,25 @@ const SHORT: Plan = {
   ],
 };
 const SHORT_ID = '6d1f6d0e-7b1c-4a4e-9a53-0d6f1c6a7e01';
+const RAMP_ID = '6d1f6d0e-7b1c-4a4e-9a53-0d6f1c6a7e02';
 
 let app: App;
 beforeAll(async () => {
   app = await App.start();
+  await keepPlan(SHORT_ID, SHORT);
 });
 afterAll(async () => {
   await app?.remove();
 });
+
+async function keepPlan(id: string, plan: Plan): Promise<void> {
+  const answer = await fetch(`${app.url}/api/plans/${id}`, {
+    method: 'PUT',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(plan),
+  });
+  expect(answer.ok).toBe(true);
+}
 
 const before = (browser: Browser, source: string) =>
   browser.devTools('Page.addScriptToEvaluateOnNewDocument', { source });
@@ -40,12 +52,6 @@ describe('the simulated pad', () => {
   it('plays again and again, each time a take of its own, until somebody has enough', async () => {
     const browser = await Browser.open();
     try {
-      const kept = await fetch(`${app.url}/api/plans/${SHORT_ID}`, {
-        method: 'PUT',
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify(SHORT),
-      });
-      expect(kept.ok).toBe(true);
       await browser.goto(`${app.url}/rig`);
       await browser.script(`localStorage.setItem('feldspar rig', '{"listensTo":"simulated pad"}')`);
       await browser.goto(`${app.url}/plans/${SHORT_ID}/play`);
@@ -85,7 +91,12 @@ describe('MIDI', () => {
          Object.defineProperties(event, { data: { value: Uint8Array.from(data) }, timeStamp: { value: timeStamp } });
          window.__pad.dispatchEvent(event);
        };
-       navigator.requestMIDIAccess = async () => ({ inputs: new Map([['pad 1', window.__pad]]) });`,
+       window.__sent = [];
+       const drum = { id: 'drum 1', name: 'Test drum', send: (bytes, stamp) => window.__sent.push([stamp, ...bytes]) };
+       navigator.requestMIDIAccess = async () => ({
+         inputs: new Map([['pad 1', window.__pad]]),
+         outputs: new Map([['drum 1', drum]]),
+       });`,
     );
   });
   afterAll(async () => {
@@ -100,9 +111,28 @@ describe('MIDI', () => {
     await browser.click('button', '^Set left hand');
     await browser.script('__say([0x99, 36, 100], 1)');
     await browser.see(/first part: note 36/);
-    await browser.click('button', '^Set start, and stop');
-    await browser.script('__say([0xb0, 64, 127], 2)');
-    await browser.see(/stop while playing: controller 64/);
+    await browser.click('button', '^Set its fourth part');
+    await browser.script('__say([0x99, 46, 100], 1)');
+    await browser.see(/fourth part: note 46/);
+    // Pedals are listened to a moment after somebody wants to set one.
+    const setBy = async (deed: string, message: string, said: RegExp) => {
+      await browser.click('button', `^Set ${deed}`);
+      await browser.until(async () => {
+        await browser.script(message);
+        return said.test(await browser.text());
+      }, `the deed to be ${said}`);
+    };
+    await setBy(
+      'start, and stop',
+      '__say([0xb0, 64, 127], 2); __say([0xb0, 64, 0], 2)',
+      /stop while playing: controller 64/,
+    );
+    await setBy('next', '__say([0x99, 50, 90], 3)', /next: note 50/);
+    // A pedal may be a keyboard to the browser; keys that are strokes cannot be set.
+    await browser.click('button', '^Set again');
+    await browser.keys('j');
+    await browser.keys('\uE00F');
+    await browser.see(/again: key PageDown/);
   }, 120_000);
 
   it('a pedal starts and stops, every note keeps its own stamp, force, hand and length', async () => {
@@ -150,5 +180,52 @@ describe('MIDI', () => {
       return (await browser.path()).endsWith('/play');
     }, 'the stage again');
     await browser.see(/quarter = 270/);
+  }, 120_000);
+
+  it('an outside device is sent 24 clocks a quarter through a ramp, start, stop, and every click', async () => {
+    const ramp: Plan = {
+      ...SHORT,
+      title: 'Faster',
+      sections: [{ ...SHORT.sections[0], tempo: { bpm: 200, toBpm: 320, beat: '1/4' } }],
+    };
+    await keepPlan(RAMP_ID, ramp);
+    await browser.goto(`${app.url}/rig`);
+    await browser.click('button', '^Find devices to send to');
+    await browser.click('combobox', '^Send to');
+    await browser.click('option', '^Test drum');
+    await browser.click('switch', '^Clicks as notes');
+    await browser.goto(`${app.url}/plans/${RAMP_ID}/play`);
+    await browser.click('button', '^Start');
+    await browser.find('button', '^Stop');
+    await browser.see(/Nothing was heard/);
+    const sent = (await browser.script('return window.__sent')) as number[][];
+    const stampsOf = (status: number) => sent.flatMap(([stamp, is]) => (is === status ? [stamp] : []));
+    const clocks = stampsOf(0xf8);
+    // A bar of count and two bars of four quarters.
+    expect(clocks).toHaveLength(3 * 4 * 24);
+    const [start] = stampsOf(0xfa);
+    expect(clocks.filter((stamp) => stamp > start)).toHaveLength(2 * 4 * 24);
+    expect(stampsOf(0xfc)).toHaveLength(1);
+    expect(stampsOf(0x99)).toHaveLength(12);
+    // Each where the timeline has it: the way of the audio clock is the same for all, to within what it moves in six seconds.
+    const timeline = compile(ramp);
+    const wanted = [...midiMessages(ramp, timeline, { clock: true, click: null })].filter(
+      ({ bytes }) => bytes[0] === 0xf8,
+    );
+    const off = clocks.map((stamp, i) => stamp - 1000 * wanted[i].timeS);
+    const middle = [...off].sort((a, b) => a - b)[off.length >> 1];
+    const near = off.filter((one) => Math.abs(one - middle) < 10);
+    expect(near.length).toBeGreaterThan(0.9 * off.length);
+  }, 120_000);
+
+  it('keys of a pedal, media keys and a note go on without a hand', async () => {
+    await browser.goto(`${app.url}/plans/${SHORT_ID}/play`);
+    await browser.click('heading', 'Two bars');
+    await browser.press('MediaPlayPause');
+    await browser.find('button', '^Stop');
+    await browser.press('MediaStop');
+    await browser.find('button', '^Start');
+    await browser.keys('\uE00F');
+    await browser.find('button', '^Stop');
   }, 120_000);
 });

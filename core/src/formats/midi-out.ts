@@ -3,8 +3,9 @@
  * percussion channel of the second. Ramps become a tempo event a sixteenth, each with the mean tempo of its piece, so that
  * their ends stay true. Percussion keys are those of General MIDI (Level 1 percussion key map; from memory).
  */
-import { type Bar, type Plan, PlanError, type Timeline, compile } from '../plan/index.ts';
-import { Fraction, barLength, ratioOf, secondsAlong, tempo } from '../time/index.ts';
+import { type Bar, type Plan, PlanError, type Timeline, compile, timeInBar } from '../plan/index.ts';
+import { velocityOf } from '../sound/index.ts';
+import { Fraction, barLength, ratioOf } from '../time/index.ts';
 import { type TimedEvent, type TrackEvent, midiBytes } from './midi-bytes.ts';
 
 export const TICKS_A_QUARTER = 960;
@@ -25,7 +26,6 @@ const KEYS: Record<string, number> = {
   hat: 42,
   cymbal: 49,
 };
-const LOUD = { accent: 120, plain: 96 };
 
 /** @throws PlanError when the plan cannot be played, or is slower than a MIDI file can say. */
 export function midiOf(plan: Plan): Uint8Array {
@@ -37,11 +37,9 @@ export function midiOf(plan: Plan): Uint8Array {
     .flatMap(({ bar, position, voice, accent, gainDb }): TimedEvent[] => {
       const tick = tickOf(bar, position);
       const noteNumber = KEYS[voice] ?? KEYS.wood;
-      const loud = (accent ? LOUD.accent : LOUD.plain) * 10 ** (gainDb / 40);
-      const velocity = Math.max(1, Math.min(127, Math.round(loud)));
       const common = { channel: PERCUSSION, noteNumber } as const;
       return [
-        { tick, event: { ...common, type: 'noteOn', velocity } },
+        { tick, event: { ...common, type: 'noteOn', velocity: velocityOf({ accent, gainDb }) } },
         { tick: tick + NOTE_TICKS, event: { ...common, type: 'noteOff', velocity: 0 } },
       ];
     });
@@ -115,21 +113,12 @@ function temposOf(plan: Plan, bars: readonly Bar[], i: number): { whole: Fractio
   if (steady) {
     return [{ whole: new Fraction(0), microseconds: quarterOf(bar.endS - bar.startS, length.valueOf()) }];
   }
-  const beatS = rampTimes(plan, bars, i);
+  const secondsAt = timeInBar(plan, bars, i);
   const pieces = Math.max(1, Math.ceil(length.valueOf() / RAMP_STEP));
   return Array.from({ length: pieces }, (_, p) => ({
     whole: length.mul(p, pieces),
-    microseconds: quarterOf(beatS((p + 1) / pieces) - beatS(p / pieces), length.valueOf() / pieces),
+    microseconds: quarterOf(secondsAt((p + 1) / pieces) - secondsAt(p / pieces), length.valueOf() / pieces),
   }));
-}
-
-/** Seconds of the section at a share of one of its bars, while it ramps. */
-function rampTimes(plan: Plan, bars: readonly Bar[], i: number): (share: number) => number {
-  const { bars: count, tempo: ramp } = plan.sections[bars[i].section];
-  const barWhole = barLength(bars[i].meter).valueOf();
-  const first = bars.findIndex((b) => b.kind === 'play' && b.section === bars[i].section);
-  const along = secondsAlong(tempo(ramp.bpm, ramp.beat), tempo(ramp.toBpm!, ramp.beat), barWhole * count);
-  return (share) => along(barWhole * (i - first + share));
 }
 
 function signatureOf({ meter: { beats, unit } }: Bar): { key: string; event: TrackEvent } {

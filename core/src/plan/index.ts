@@ -1,5 +1,6 @@
 export * from './schema.ts';
 export * from './timeline.ts';
+export * from './time-in-bar.ts';
 export * from './compile.ts';
 export { DEFAULT_VOICE } from './layer-clicks.ts';
 export * from './meter-of.ts';

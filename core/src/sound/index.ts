@@ -2,3 +2,4 @@ export * from './voices.ts';
 export * from './count.ts';
 export * from './render.ts';
 export * from './loudness.ts';
+export * from './midi-messages.ts';

@@ -50,6 +50,12 @@ const BY_ROLE = `
 const HELD = { Control: '\uE009', Shift: '\uE008', Alt: '\uE00A' } as const;
 export const ARROW_RIGHT = '\uE014';
 
+/** As Windows numbers them, which the DevTools protocol wants. */
+const KEY_CODES = {
+  ...{ Enter: 13, Escape: 27, Tab: 9, ArrowUp: 38, ArrowDown: 40 },
+  ...{ MediaPlayPause: 179, MediaStop: 178 },
+};
+
 export class Browser {
   readonly driver: WebDriver;
   private readonly profile: string;
@@ -236,9 +242,8 @@ export class Browser {
     await this.devTools('Input.dispatchKeyEvent', { type: 'keyUp', ...common, ...at(heldMs) });
   }
 
-  press(key: 'Enter' | 'Escape' | 'Tab' | 'ArrowUp' | 'ArrowDown'): Promise<void> {
-    const codes = { Enter: 13, Escape: 27, Tab: 9, ArrowUp: 38, ArrowDown: 40 };
-    return this.key(key, key, codes[key]);
+  press(key: keyof typeof KEY_CODES): Promise<void> {
+    return this.key(key, key, KEY_CODES[key]);
   }
 
   /** Goes from stop to stop by the Tab key until one has that name; as a keyboard user would. */

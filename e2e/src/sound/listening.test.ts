@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { pcmBytes, wavHeader } from '@feldspar/core/formats';
 import { hear } from '@feldspar/core/hearing';
 import { type Plan, compile, withTempo } from '@feldspar/core/plan';
-import { STEADY_PLAYER, simulate } from '@feldspar/core/players';
+import { STEADY_PLAYER, recordingOf, simulate } from '@feldspar/core/players';
 import { READY_PLANS } from '@feldspar/core/practice';
 import { type Recording, simulatedRecording, takeOfRecording } from '@feldspar/core/recordings';
 import { type Take, measureTake } from '@feldspar/core/take';
@@ -31,6 +31,13 @@ beforeAll(async () => {
 afterAll(async () => {
   await app?.remove();
 });
+
+function wavFile(name: string, samples: Float32Array): string {
+  const path = join(tmpdir(), `${process.pid}-${name}`);
+  const form = { sampleRateHz: RATE, bits: 16 } as const;
+  writeFileSync(path, Buffer.concat([wavHeader(samples.length, form), pcmBytes(samples, 16)]));
+  return path;
+}
 
 async function microphoneTakes(): Promise<{ id: string }[]> {
   const list = await fetch(`${app.url}/api/takes?limit=100`);
@@ -145,7 +152,6 @@ describe('a simulated player before a simulated microphone, our clicks in it', (
 });
 
 describe('a microphone', () => {
-  const file = join(tmpdir(), `feldspar-microphone-${process.pid}.wav`);
   const recorded = simulatedRecording(PLAN, {
     traits: HURRIES,
     seed: SEED,
@@ -155,10 +161,7 @@ describe('a microphone', () => {
   });
   let browser: Browser;
   beforeAll(async () => {
-    const form = { sampleRateHz: RATE, bits: 16 } as const;
-    const { samples } = recorded;
-    writeFileSync(file, Buffer.concat([wavHeader(samples.length, form), pcmBytes(samples, 16)]));
-    browser = await Browser.open({ microphone: file });
+    browser = await Browser.open({ microphone: wavFile('feldspar-listening.wav', recorded.samples) });
     await before(
       browser,
       `const open = navigator.mediaDevices.getUserMedia.bind(navigator.mediaDevices);
@@ -222,3 +225,21 @@ describe('a microphone', () => {
     }
   }, 120_000);
 });
+
+it('a loud double clap starts the plan, where somebody wants that', async () => {
+  // Again and again: a busy machine may be slow to open its ears.
+  const pairs = Array.from({ length: 12 }, (_, i) => 2.2 + 4 * i);
+  const strokes = pairs.flatMap((timeS) => [timeS, timeS + 0.3].map((at) => ({ timeS: at, db: -3 })));
+  const claps = recordingOf(strokes, 'clap', { rate: RATE, noiseDb: -60, tailS: 3 });
+  const browser = await Browser.open({ microphone: wavFile('feldspar-claps.wav', claps) });
+  try {
+    await browser.goto(`${app.url}/rig`);
+    await browser.click('switch', '^A loud double clap starts');
+    await browser.goto(`${app.url}/plans/${GROWING.id}/play`);
+    // Browsers let a page listen and sound only once somebody has touched it.
+    await browser.click('heading', '^Growing silence');
+    await browser.find('button', '^Stop');
+  } finally {
+    await browser.close();
+  }
+}, 180_000);

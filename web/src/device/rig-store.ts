@@ -46,21 +46,61 @@ export type Microphone = z.infer<typeof microphone>;
 /** The browser's own choice. */
 export const ANY_MICROPHONE: Microphone = { id: '', label: 'the browser’s own choice', kind: null };
 
-/** What a pedal or another controller does: start (and stop while it plays), and from a reading again, or slower. */
-export const PEDAL_ACTIONS = ['start', 'again', 'slower'] as const;
-export type PedalAction = (typeof PEDAL_ACTIONS)[number];
+/**
+ * What is done without a hand on the screen: start (which stops while it plays), stop; again and slower from the stage and from a reading; next
+ * goes to the bench, and there to what it proposes.
+ */
+export const HANDS_FREE = ['start', 'again', 'slower', 'next', 'stop'] as const;
+export type HandsFree = (typeof HANDS_FREE)[number];
+
+/** Lines of a plan, as keys and notes name them: the first is the left hand's where there is one line only. */
+export const LINES = ['left', 'right', 'third', 'fourth'] as const;
+export type Line = (typeof LINES)[number];
 
 const midi = z.object({
   /** Empty for every device that is plugged in. */
   id: z.string().max(200),
   label: z.string().max(200),
-  /** Which line of a plan a note is; by note number, "left" or "right" as for keys. */
-  notes: z.record(z.string().regex(/^\d{1,3}$/), z.enum(['left', 'right'])),
+  /** Which line of a plan a note is, by its number. */
+  notes: z.record(z.string().regex(/^\d{1,3}$/), z.enum(LINES)),
+  /** Notes that are no strokes, by their number. */
+  deeds: z.record(z.string().regex(/^\d{1,3}$/), z.enum(HANDS_FREE)).default({}),
   /** By controller number. */
-  pedals: z.record(z.string().regex(/^\d{1,3}$/), z.enum(PEDAL_ACTIONS)),
+  pedals: z.record(z.string().regex(/^\d{1,3}$/), z.enum(HANDS_FREE)),
 });
 export type MidiSetup = z.infer<typeof midi>;
-export const ANY_MIDI: MidiSetup = { id: '', label: 'all that are plugged in', notes: {}, pedals: {} };
+export const ANY_MIDI: MidiSetup = {
+  id: '',
+  label: 'all that are plugged in',
+  notes: {},
+  deeds: {},
+  pedals: {},
+};
+
+const handsFree = z.object({
+  /** By the code of a key: many pedals are keyboards to the browser. */
+  keys: z.record(z.string().max(40), z.enum(HANDS_FREE)),
+  doubleClap: z.boolean(),
+});
+const NOTHING_HANDS_FREE: z.infer<typeof handsFree> = { keys: {}, doubleClap: false };
+
+const midiOut = z.object({
+  /** Empty for none. */
+  id: z.string().max(200),
+  label: z.string().max(200),
+  clock: z.boolean(),
+  clicks: z.boolean(),
+  note: z.number().int().min(0).max(127),
+  channel: z.number().int().min(1).max(16),
+  /** Sent so much before the click, since the device is so late. */
+  aheadMs: z.number().int().min(0).max(200),
+});
+export type MidiOutSetup = z.infer<typeof midiOut>;
+/** A high wood block on the drums' channel (General MIDI level 1 percussion map). */
+export const NO_MIDI_OUT: MidiOutSetup = {
+  ...{ id: '', label: 'none', clock: true, clicks: false },
+  ...{ note: 76, channel: 10, aheadMs: 0 },
+};
 
 const simulated = z.object({
   /** Which of the simulated players. */
@@ -81,6 +121,8 @@ const rigSchema = z.object({
   /** What was said of other microphones, to be remembered when they come back. */
   microphones: z.array(microphone).max(50).catch([]).default([]),
   midi: midi.catch(ANY_MIDI).default(ANY_MIDI),
+  handsFree: handsFree.catch(NOTHING_HANDS_FREE).default(NOTHING_HANDS_FREE),
+  midiOut: midiOut.catch(NO_MIDI_OUT).default(NO_MIDI_OUT),
   /** What sounds where a plan says wood, its usual click. */
   voice: z.enum(VOICES).catch('wood').default('wood'),
   levelDb: z.number().min(LEVEL_DB.least).max(LEVEL_DB.most).catch(0).default(0),

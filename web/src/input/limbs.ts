@@ -25,7 +25,18 @@ export function swapLimbs(parts: readonly string[]): Limbs | null {
   return limbsOf(parts);
 }
 
-/** The tap as the limb's that it stands for; one without a side goes where it fits. */
-export function tapOfLimb(tap: Tap, limbs: Limbs | null): Tap {
+const FURTHER: Readonly<Record<string, number>> = { third: 2, fourth: 3 };
+
+/**
+ * The tap as the limb's that it stands for; one without a side goes where it fits.
+ * @param parts of the plan, in order.
+ */
+export function tapOfLimb(tap: Tap, limbs: Limbs | null, parts: readonly string[] = []): Tap {
+  const further = tap.voice === undefined ? undefined : FURTHER[tap.voice];
+  if (further !== undefined) {
+    const { voice: _, ...without } = tap;
+    // Of a plan that has fewer it is whichever fits.
+    return parts[further] === undefined ? without : { ...tap, voice: parts[further] };
+  }
   return limbs && (tap.voice === 'left' || tap.voice === 'right') ? { ...tap, voice: limbs[tap.voice] } : tap;
 }

@@ -2,6 +2,8 @@
  * MIDI in: notes as taps with the event's own time stamp, on the same line as those of keys (Web MIDI API: high resolution time), how hard
  * they were struck, and when they were let go. Controllers, pedals among them, are told apart from notes.
  */
+import { MidiProblem, midiAccess } from '../device/midi-access.ts';
+import type { Line } from '../device/rig-store.ts';
 import type { Tap } from './taps.ts';
 
 /** A MIDI input of the browser, or the simulated pad. */
@@ -10,11 +12,6 @@ export interface MidiSource {
   readonly label: string;
   /** @returns what ends it. */
   listen(hear: (data: Uint8Array | null, stampMs: number) => void): () => void;
-}
-
-/** Why no MIDI can be had, with what to do; the message is for people. */
-export class MidiProblem extends Error {
-  override readonly name = 'MidiProblem';
 }
 
 export type MidiEvent =
@@ -39,10 +36,10 @@ export function midiEvent(data: Uint8Array | null, stampMs: number): MidiEvent |
   return kind === CONTROL ? { type: 'control', control: first, value: second, stampMs } : null;
 }
 
-/** @param sides which hand (or limb) a note is; by its number. */
+/** @param sides which line a note is; by its number. */
 export function tapOfNote(
   { note, velocity, stampMs, source }: Extract<MidiEvent, { type: 'on' }>,
-  sides: Readonly<Record<string, 'left' | 'right'>>,
+  sides: Readonly<Record<string, Line>>,
 ): Tap {
   const voice = sides[note];
   return { stampMs, input: 'midi', source, strength: velocity, ...(voice ? { voice } : {}) };
@@ -63,21 +60,8 @@ export class Pedals {
 
 /** @throws MidiProblem with the remedy. */
 export async function openMidi(): Promise<MidiSource[]> {
-  if (!('requestMIDIAccess' in navigator))
-    throw new MidiProblem('This browser has no MIDI. Use one that has, or another input.');
-  try {
-    const access = await navigator.requestMIDIAccess();
-    return [...access.inputs.values()].map(sourceOf);
-  } catch (error) {
-    const { name, message } = error as Error;
-    if (name === 'NotAllowedError' || name === 'SecurityError')
-      throw new MidiProblem(
-        'The browser does not let Feldspar use MIDI. Allow it for this page, by the sign beside the address, then try again.',
-      );
-    throw new MidiProblem(
-      `MIDI cannot be used: ${message}. Plug the device in again, or choose another input.`,
-    );
-  }
+  const { inputs } = await midiAccess();
+  return [...inputs.values()].map(sourceOf);
 }
 
 /** @param id of the device; empty for all. @throws MidiProblem where it is not plugged in. */

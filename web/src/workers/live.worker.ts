@@ -1,6 +1,7 @@
 /** The ears while somebody plays: reads what the audio thread wrote, hears it, and keeps it until the take is over. */
 import type { SoundKind } from '@feldspar/core/hearing';
 import {
+  DoubleClap,
   LevelMeter,
   type Levels,
   LiveHearing,
@@ -22,6 +23,8 @@ export interface ListenFor {
   kind: SoundKind | null;
   /** Whose clicks may be heard; null where nothing sounds, or nothing of it is to be taken out. */
   plan: Plan | null;
+  /** A loud double clap is all that is waited for, and nothing is kept. */
+  onlyClap?: boolean;
   /** As they sound on this device. */
   sounds: Pick<Rig, 'voice' | 'levelDb'>;
 }
@@ -35,6 +38,8 @@ export interface HeardNow {
   kind: SoundKind | null;
   delayS: number | null;
   clicks: number;
+  /** A loud double clap, where that is waited for. */
+  clapped: boolean;
   /** Why nothing more is heard. */
   failed?: string;
 }
@@ -67,6 +72,9 @@ interface Listened {
   hearing: LiveHearing;
   meter: LevelMeter;
   kept: KeptSound;
+  clap: DoubleClap | null;
+  /** Samples so far. */
+  seen: number;
   timeline: Timeline | null;
   kind: SoundKind | null;
   zeroFrame: number | null;
@@ -79,28 +87,31 @@ interface Listened {
 const EVERY_MS = 25;
 let listened: Listened | null = null;
 
-function hearNew(one: Listened): { frame: number; strength: number }[] {
+function hearNew(one: Listened): Pick<HeardNow, 'strokes' | 'clapped'> {
   const samples = one.reader.take();
   const { firstFrame } = one.reader;
-  if (firstFrame === null || samples.length === 0) return [];
+  if (firstFrame === null || samples.length === 0) return { strokes: [], clapped: false };
   if (!one.begun && one.zeroFrame !== null) {
     one.begun = true;
     one.hearing.begin(one.zeroFrame - firstFrame);
   }
   one.meter.push(samples);
+  one.seen += samples.length;
+  const heard = one.hearing.push(samples);
+  const strokes = heard.map(({ timeS, strength }) => ({ frame: firstFrame + timeS * one.rate, strength }));
+  if (one.clap) {
+    const clapped = one.clap.push(heard, one.seen / one.rate, one.meter.levels.roomDb);
+    return { strokes, clapped };
+  }
   one.kept.push(samples);
-  const strokes = one.hearing.push(samples).map(({ timeS, strength }) => ({
-    frame: firstFrame + timeS * one.rate,
-    strength,
-  }));
   one.strokes.push(...strokes);
-  return strokes;
+  return { strokes, clapped: false };
 }
 
 const api = {
   ready: () => true,
 
-  listen(ring: Ring, { kind, plan, sounds }: ListenFor, onHeard: (now: HeardNow) => void): void {
+  listen(ring: Ring, { kind, plan, sounds, onlyClap }: ListenFor, onHeard: (now: HeardNow) => void): void {
     const rate = ring.sampleRateHz;
     const timeline = plan && throughRig(compile(plan), sounds);
     const one: Listened = {
@@ -109,6 +120,8 @@ const api = {
       hearing: new LiveHearing(rate, kind, timeline),
       meter: new LevelMeter(rate),
       kept: new KeptSound(rate),
+      clap: onlyClap ? new DoubleClap() : null,
+      seen: 0,
       timeline,
       kind,
       zeroFrame: null,
@@ -118,11 +131,11 @@ const api = {
     };
     listened = one;
     const look = () => {
-      const said = (strokes: HeardNow['strokes'], failed?: string) =>
+      const said = (heard: Pick<HeardNow, 'strokes' | 'clapped'>, failed?: string) =>
         onHeard({
-          strokes,
+          ...heard,
           levels: one.meter.levels,
-          heardS: one.kept.durationS,
+          heardS: one.seen / one.rate,
           kind: one.hearing.kind,
           delayS: one.hearing.delayS,
           clicks: one.hearing.clicksHeard,
@@ -132,7 +145,7 @@ const api = {
         said(hearNew(one));
         one.timer = setTimeout(look, EVERY_MS);
       } catch (error) {
-        said([], (error as Error).message);
+        said({ strokes: [], clapped: false }, (error as Error).message);
       }
     };
     look();

@@ -23,10 +23,15 @@ interface ListenOptions {
   kind: SoundKind | null;
   /** Whose clicks may be heard; null where nothing sounds. */
   plan: Plan | null;
+  /** A loud double clap is all that is waited for, and nothing is kept. */
+  onlyClap?: boolean;
   onHeard(now: HeardNow): void;
 }
 
-export function listenTo(source: SoundSource, { kind, plan, onHeard }: ListenOptions): Listening {
+export function listenTo(
+  source: SoundSource,
+  { kind, plan, onlyClap = false, onHeard }: ListenOptions,
+): Listening {
   let within: AudioContext | null = null;
   let captured: Capture | null = null;
   let ears: LiveEars | null = null;
@@ -44,7 +49,7 @@ export function listenTo(source: SoundSource, { kind, plan, onHeard }: ListenOpt
       within = context;
       captured = await capture(context, await source.nodeIn(context));
       const { voice, levelDb } = rig();
-      ears = await openEars(captured.ring, { kind, plan, sounds: { voice, levelDb } }, onHeard);
+      ears = await openEars(captured.ring, { kind, plan, onlyClap, sounds: { voice, levelDb } }, onHeard);
     },
     zeroAt(frame) {
       ears?.zeroAt(frame);

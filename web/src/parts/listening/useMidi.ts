@@ -1,6 +1,6 @@
 /** MIDI while a screen stands: notes where they are wanted; pedals always, so that hands stay on the instrument. */
 import { useEffect, useRef } from 'react';
-import { type PedalAction, rig } from '../../device/rig-store.ts';
+import { type HandsFree, rig } from '../../device/rig-store.ts';
 import {
   type MidiEvent,
   type MidiSource,
@@ -17,7 +17,7 @@ interface UseMidiOptions {
   sources: readonly MidiSource[] | null;
   isPlaying: boolean;
   onEvent?(event: MidiEvent): unknown;
-  onPedal(action: PedalAction): unknown;
+  onPedal(action: HandsFree): unknown;
 }
 
 export function useMidi(options: UseMidiOptions): void {
@@ -32,6 +32,8 @@ export function useMidi(options: UseMidiOptions): void {
     let over = false;
     const pedals = new Pedals();
     const hear = (event: MidiEvent) => {
+      const deed = event.type === 'on' ? rig().midi.deeds[event.note] : undefined;
+      if (deed) return latest.current.onPedal(deed);
       if (event.type !== 'control') return latest.current.onEvent?.(event);
       const action = rig().midi.pedals[event.control];
       if (pedals.isPressed(event) && action) latest.current.onPedal(action);

@@ -23,6 +23,9 @@ import { KEY_SIGN, useKey } from '../../parts/actions/useKey.ts';
 import { PlanCards } from '../../parts/plan-card/PlanCards.tsx';
 import { PlanLine } from '../../parts/plan-card/PlanLine.tsx';
 import { PlanPicture } from '../../parts/plan-card/PlanPicture.tsx';
+import { useHandsFree } from '../../parts/hands-free/useHandsFree.ts';
+import { useMidi } from '../../parts/listening/useMidi.ts';
+import { type HandsFree, useRig } from '../../device/rig-store.ts';
 import { playAddress } from '../../addresses/play-address.ts';
 
 /** The newest; all of them stand among the plans. */
@@ -75,6 +78,11 @@ function NextExercise({ plan, tempo, reason, last }: NextExerciseProps) {
   const start = () => void navigate(playAddress(plan.id, tempo));
   const document = useMemo(() => withTempo(plan.document, tempo), [plan, tempo]);
   useKey('Enter', start);
+  const act = (action: HandsFree) => {
+    if (action !== 'slower' && action !== 'stop') start();
+  };
+  useHandsFree(act, null);
+  useMidi({ chosen: useRig().listensTo === 'midi', sources: null, isPlaying: false, onPedal: act });
   return (
     <Box
       component="section"

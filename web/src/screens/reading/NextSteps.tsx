@@ -4,7 +4,8 @@ import { planTempo } from '@feldspar/core/plan';
 import type { Take } from '@feldspar/core/take';
 import { type Tempo, tempoName } from '@feldspar/core/time';
 import { useState } from 'react';
-import { useRig } from '../../device/rig-store.ts';
+import { type HandsFree, useRig } from '../../device/rig-store.ts';
+import { useHandsFree } from '../../parts/hands-free/useHandsFree.ts';
 import { useMidi } from '../../parts/listening/useMidi.ts';
 import { Row } from '../../parts/layout/Row.tsx';
 import { playAddress } from '../../addresses/play-address.ts';
@@ -27,15 +28,13 @@ export function NextSteps({ take, onGo }: { take: Take; onGo(address: string): v
   useKey('Enter', () => play(tempo), planId !== null);
   const slower = { ...tempo, bpm: tempo.bpm.mul(9, 10).round() };
   const { listensTo } = useRig();
-  useMidi({
-    chosen: listensTo === 'midi' && planId !== null,
-    sources: null,
-    isPlaying: false,
-    onPedal(action) {
-      if (action === 'again') play(tempo);
-      if (action === 'slower' && slower.bpm.gte(1)) play(slower);
-    },
-  });
+  const act = (action: HandsFree) => {
+    if (action === 'again' || action === 'start') play(tempo);
+    if (action === 'slower' && slower.bpm.gte(1)) play(slower);
+    if (action === 'next') onGo('/');
+  };
+  useMidi({ chosen: listensTo === 'midi', sources: null, isPlaying: false, onPedal: act });
+  useHandsFree(act, planId === null ? null : 'again');
   if (!planId) return null;
   return (
     <Row>

@@ -1,17 +1,10 @@
-/** MIDI: which device, which note is which hand or limb, and what its pedals do. Both are said by playing them. */
+/** MIDI: which device, and which note is which hand or limb; that is said by playing it. */
 import Button from '@mui/material/Button';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import { useEffect, useRef, useState } from 'react';
-import { ANY_MIDI, type PedalAction, changeRig, rig, useRig } from '../../device/rig-store.ts';
-import {
-  type MidiEvent,
-  type MidiSource,
-  Pedals,
-  chosenOf,
-  listenToMidi,
-  openMidi,
-} from '../../input/midi.ts';
+import { ANY_MIDI, type Line, type MidiSetup, changeRig, rig, useRig } from '../../device/rig-store.ts';
+import { type MidiEvent, type MidiSource, chosenOf, listenToMidi, openMidi } from '../../input/midi.ts';
 import { Choice } from '../../parts/fields/Choice.tsx';
 import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
 import { Row } from '../../parts/layout/Row.tsx';
@@ -19,21 +12,18 @@ import { Row } from '../../parts/layout/Row.tsx';
 /** Every device; a select shows no empty value. */
 const ANY = 'any';
 
-type Learning = 'left' | 'right' | PedalAction;
-const LEARNS: [Learning, string][] = [
+const LINE_NAMES: [Line, string][] = [
   ['left', 'left hand, or a plan’s first part'],
   ['right', 'right hand, or its second part'],
-  ['start', 'start, and stop while playing'],
-  ['again', 'again, from a reading'],
-  ['slower', 'slower, from a reading'],
+  ['third', 'a plan’s third part'],
+  ['fourth', 'its fourth part'],
 ];
-const isPedal = (learning: Learning): learning is PedalAction => learning !== 'left' && learning !== 'right';
 
 export function MidiPanel() {
   const { midi } = useRig();
   const [sources, setSources] = useState<MidiSource[] | null>(null);
   const [error, setError] = useState<unknown>(null);
-  const [learning, setLearning] = useState<Learning | null>(null);
+  const [learning, setLearning] = useState<Line | null>(null);
   const [last, setLast] = useState<string | null>(null);
   const current = useRef(learning);
   useEffect(() => {
@@ -53,12 +43,17 @@ export function MidiPanel() {
 
   useEffect(() => {
     if (!sources) return;
-    const pedals = new Pedals();
     const hear = (event: MidiEvent) => {
-      if (event.type === 'off' || (event.type === 'control' && !pedals.isPressed(event))) return;
-      const learns = current.current;
+      if (event.type === 'off') return;
       setLast(event.type === 'on' ? `note ${event.note}` : `controller ${event.control}`);
-      if (learns !== null && learn(event, learns)) setLearning(null);
+      const line = current.current;
+      if (event.type !== 'on' || line === null) return;
+      // What is kept now, not what was drawn last.
+      const now = rig().midi;
+      // A note is a stroke or a deed.
+      const { [event.note]: _, ...deeds } = now.deeds;
+      changeRig({ midi: { ...now, deeds, notes: { ...now.notes, [event.note]: line } } });
+      setLearning(null);
     };
     try {
       return listenToMidi(chosenOf(sources, midi.id), hear);
@@ -97,7 +92,7 @@ export function MidiPanel() {
       </Row>
       {error !== null && <ErrorNotice error={error} />}
       <Stack component="ul" spacing={1} sx={{ listStyle: 'none', p: 0, m: 0 }}>
-        {LEARNS.map(([key, name]) => (
+        {LINE_NAMES.map(([key, name]) => (
           <Stack
             component="li"
             key={key}
@@ -107,7 +102,7 @@ export function MidiPanel() {
             sx={{ flexWrap: 'wrap', alignItems: 'center' }}
           >
             <Typography sx={{ flex: '1 1 200px' }}>
-              {name}: <b>{saidOf(midi, key)}</b>
+              {name}: <b>{notesOf(midi.notes, key)}</b>
             </Typography>
             <Button
               disabled={!sources}
@@ -115,7 +110,7 @@ export function MidiPanel() {
               aria-label={`Set ${name}`}
               onClick={() => setLearning(learning === key ? null : key)}
             >
-              {learning === key ? (isPedal(key) ? 'Press it now' : 'Play it now') : 'Set'}
+              {learning === key ? 'Play it now' : 'Set'}
             </Button>
           </Stack>
         ))}
@@ -123,37 +118,16 @@ export function MidiPanel() {
       <Typography role="status" variant="body2" sx={{ color: 'text.secondary' }}>
         {last ? `Came in last: ${last}.` : sources ? 'Play something: it is shown here.' : ''}
       </Typography>
-      {(Object.keys(midi.notes).length > 0 || Object.keys(midi.pedals).length > 0) && (
-        <Button
-          sx={{ alignSelf: 'flex-start' }}
-          onClick={() => changeRig({ midi: { ...midi, notes: {}, pedals: {} } })}
-        >
-          Forget notes and pedals
+      {Object.keys(midi.notes).length > 0 && (
+        <Button sx={{ alignSelf: 'flex-start' }} onClick={() => changeRig({ midi: { ...midi, notes: {} } })}>
+          Forget the notes
         </Button>
       )}
     </Stack>
   );
 }
 
-function saidOf({ notes, pedals }: ReturnType<typeof useRig>['midi'], key: Learning): string {
-  const set = Object.entries<string>(isPedal(key) ? pedals : notes).flatMap(([number, is]) =>
-    is === key ? [number] : [],
-  );
-  if (set.length === 0) return isPedal(key) ? 'none' : 'any note';
-  return `${isPedal(key) ? 'controller' : 'note'} ${set.join(', ')}`;
-}
-
-/** @returns false where this is not the kind of thing that is waited for. */
-function learn(event: Exclude<MidiEvent, { type: 'off' }>, learning: Learning): boolean {
-  // What is kept now, not what was drawn last.
-  const { midi } = rig();
-  if (event.type === 'on') {
-    if (isPedal(learning)) return false;
-    changeRig({ midi: { ...midi, notes: { ...midi.notes, [event.note]: learning } } });
-    return true;
-  }
-  if (!isPedal(learning)) return false;
-  const others = Object.entries(midi.pedals).filter(([, action]) => action !== learning);
-  changeRig({ midi: { ...midi, pedals: { ...Object.fromEntries(others), [event.control]: learning } } });
-  return true;
+function notesOf(notes: MidiSetup['notes'], line: Line): string {
+  const set = Object.entries<Line>(notes).flatMap(([note, is]) => (is === line ? [note] : []));
+  return set.length === 0 ? 'any note' : `note ${set.join(', ')}`;
 }

@@ -9,6 +9,8 @@ import { Panel } from '../../parts/layout/Panel.tsx';
 import { oneDecimal } from '../../text/text.ts';
 import { InputChoice } from '../../parts/listening/InputChoice.tsx';
 import { MicrophonePanel } from './MicrophonePanel.tsx';
+import { HandsFreePanel } from './HandsFreePanel.tsx';
+import { MidiOutPanel } from './MidiOutPanel.tsx';
 import { MidiPanel } from './MidiPanel.tsx';
 import { SimulatedPanel } from './SimulatedPanel.tsx';
 import { LatencyPanel } from './LatencyPanel.tsx';
@@ -48,6 +50,9 @@ export default function RigScreen() {
               {rig.listensTo === 'midi' && <MidiPanel />}
               {rig.listensTo.startsWith('simulated') && <SimulatedPanel />}
             </Stack>
+          </Panel>
+          <Panel title="Hands free">
+            <HandsFreePanel />
           </Panel>
           <Panel title="Sound of the click">
             <SoundPanel rig={rig} />
@@ -93,6 +98,9 @@ export default function RigScreen() {
               <LatencyPanel outputKey={facts.key} output={output} />
             </Panel>
           )}
+          <Panel title="MIDI out">
+            <MidiOutPanel />
+          </Panel>
           {others.length > 0 && (
             <Panel title="Other ways the sound went">
               <Stack component="ul" spacing={0.5} sx={{ pl: 2.5, m: 0 }}>

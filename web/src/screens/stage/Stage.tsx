@@ -10,17 +10,19 @@ import { usePlan, usePlayers } from '../../data/hooks.ts';
 import { currentPlayerId } from '../../device/current-player.ts';
 import { InputChoice } from '../../parts/listening/InputChoice.tsx';
 import { PAUSE_S, loopWanted } from '../../device/looping.ts';
-import { rig, useRig } from '../../device/rig-store.ts';
+import { type HandsFree, rig, useRig } from '../../device/rig-store.ts';
 import { RigHint } from '../../parts/rig-hint/RigHint.tsx';
 import { linesOfPlan } from '../../parts/engraving/lines-of-plan.ts';
-import { tempoOfAddress } from '../../addresses/play-address.ts';
+import { playAddress, tempoOfAddress } from '../../addresses/play-address.ts';
 import { StageView } from './StageView.tsx';
 import { SimulatedTry } from '../../parts/simulated/SimulatedTry.tsx';
 import { limbsOf, swapLimbs, tapOfLimb } from '../../input/limbs.ts';
+import { sendPlan } from '../../sound/midi-sender.ts';
 import { openInputs, type StageInputs } from './inputs.ts';
 import { LoopSwitch } from './LoopSwitch.tsx';
 import { startSession } from './session.ts';
 import { troubleOf } from './trouble.ts';
+import { useHandsFree } from '../../parts/hands-free/useHandsFree.ts';
 import { useMidi } from '../../parts/listening/useMidi.ts';
 import { IDLE, type StageState, stageAfter } from './stage-state.ts';
 import { tapOfNote } from '../../input/midi.ts';
@@ -165,26 +167,40 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
     [pausing, navigate],
   );
 
+  const act = (action: HandsFree) => {
+    const ends = action === 'start' || action === 'stop';
+    if (session && ends) stop();
+    else if (pausing && ends) readLast();
+    else if (session || action === 'stop') return;
+    else if (action === 'slower') {
+      const now = planTempo(plan);
+      const slower = { ...now, bpm: now.bpm.mul(9, 10).round() };
+      if (state.name === 'idle' && slower.bpm.gte(1))
+        void navigate(playAddress(planId, slower), { replace: true });
+    } else if (pausing) void start();
+    else if (state.name === 'idle') {
+      // Browsers let a page sound only once somebody has touched it; a pedal is no touch to them.
+      if (navigator.userActivation.hasBeenActive) void start();
+      else tell({ type: 'failed', error: new Error(UNTOUCHED) });
+    }
+  };
   useMidi({
     chosen: listensTo === 'midi',
     sources: inputs?.midi?.sources ?? null,
     isPlaying: session !== null,
     onEvent(event) {
-      if (event.type === 'on') session?.tap(tapOfLimb(tapOfNote(event, rig().midi.notes), limbs));
+      if (event.type === 'on') session?.tap(tapOfLimb(tapOfNote(event, rig().midi.notes), limbs, parts));
       else if (event.type === 'off') session?.release(event.source, event.stampMs);
     },
-    onPedal(action) {
-      if (action === 'slower') return;
-      if (action === 'start' && session) stop();
-      else if (action === 'start' && pausing) readLast();
-      else if (pausing) void start();
-      else if (state.name === 'idle') {
-        // Browsers let a page sound only once somebody has touched it; a pedal is no touch to them.
-        if (navigator.userActivation.hasBeenActive) void start();
-        else tell({ type: 'failed', error: new Error(UNTOUCHED) });
-      }
-    },
+    onPedal: act,
   });
+  const clap = state.name === 'idle' || pausing ? 'again' : null;
+  useHandsFree(act, listensTo === 'simulated microphone' ? null : clap);
+
+  useEffect(() => {
+    if (session && inputs?.sink)
+      return sendPlan(inputs.sink, rig().midiOut, plan, session.timeline, session.stampOf);
+  }, [session, inputs, plan]);
 
   // The simulated pad plays as soon as it is known when.
   useEffect(() => {

@@ -9,6 +9,7 @@ import { simulatedSource } from '../../parts/listening/simulated-source.ts';
 import { microphoneSource } from '../../parts/listening/sound-source.ts';
 import { SIMULATED_PLAYERS } from '../../parts/simulated/simulated-players.ts';
 import type { HeardNow } from '../../workers/live.ts';
+import { type MidiSink, openMidiOutput } from '../../sound/midi-outputs.ts';
 import { type ByEar, byEar } from './by-ear.ts';
 
 export interface StageInputs {
@@ -16,6 +17,8 @@ export interface StageInputs {
   midi?: { sources: MidiSource[]; facts: NonNullable<Take['midi']> };
   /** Plays by itself, once it is known when time zero is. */
   pad?: (timeline: Timeline, stampOf: (timelineS: number) => number) => void;
+  /** The outside device that keeps with the plan. */
+  sink?: MidiSink;
   close(): void;
 }
 
@@ -25,6 +28,17 @@ const traitsOf = ({ player }: SimulatedSetup) => (SIMULATED_PLAYERS[player] ?? S
 
 /** @throws MicrophoneProblem, MidiProblem with the remedy. */
 export async function openInputs(
+  rig: Rig,
+  plan: Plan,
+  onHeard: (now: HeardNow) => void,
+): Promise<StageInputs> {
+  // First, since it is let go by itself.
+  const sink = rig.midiOut.id === '' ? undefined : await openMidiOutput(rig.midiOut.id);
+  const inputs = await openSources(rig, plan, onHeard);
+  return { ...inputs, ...(sink ? { sink } : {}) };
+}
+
+async function openSources(
   { listensTo, microphone, midi, simulated, keepsSound }: Rig,
   plan: Plan,
   onHeard: (now: HeardNow) => void,

@@ -65,6 +65,26 @@ describe('limbs by name', () => {
   });
 });
 
+describe('notes of a plan of four lines', () => {
+  const parts = ['hand', 'foot', 'snare', 'bell'];
+  const struck = (voice: string) => ({ stampMs: 1, voice, input: 'midi', source: 'midi 9 40' }) as const;
+
+  it.each([
+    ['left', 'hand'],
+    ['right', 'foot'],
+    ['third', 'snare'],
+    ['fourth', 'bell'],
+  ])('the %s is the %s', (voice, part) =>
+    expect(tapOfLimb(struck(voice), limbsOf(parts), parts).voice).toBe(part),
+  );
+
+  it('of a plan that has fewer, a further one is whichever fits', () => {
+    const two = ['hand', 'foot'];
+    expect(tapOfLimb(struck('third'), limbsOf(two), two)).not.toHaveProperty('voice');
+    expect(tapOfLimb(struck('fourth'), null, ['hand'])).not.toHaveProperty('voice');
+  });
+});
+
 describe('the core on the stage', () => {
   const timeline = compile(GROWING.plan);
   const core = coreOfTimeline(timeline);
