@@ -6,11 +6,15 @@ import { Bands } from './bands.ts';
 import { type Attack, attackNear } from './attack.ts';
 import { Flux, type FluxForm, type FluxPeak } from './flux.ts';
 import { HighPass } from './high-pass.ts';
+import { Pulses } from './pulses.ts';
 import { periodicityOf } from './periodicity.ts';
 import { footOfSwell } from './swell.ts';
 
-/** Struck: claps, taps, drums. Plucked: strings, plucked or muted. Sustained: bowed and blown, without an attack to speak of. */
-export const SOUND_KINDS = ['struck', 'plucked', 'sustained'] as const;
+/**
+ * Struck: claps, taps, drums. Plucked: strings, plucked or muted. Sustained: bowed and blown, without an attack to speak of. Pulsed: the breath's
+ * pulses inside one long tone, which nobody but the player can tell from a tone that is unsteady: never chosen by itself.
+ */
+export const SOUND_KINDS = ['struck', 'plucked', 'sustained', 'pulsed'] as const;
 export type SoundKind = (typeof SOUND_KINDS)[number];
 
 export interface Onset {
@@ -137,6 +141,7 @@ export class Ears {
   private readonly high: Float32Array;
   private readonly higher: Float32Array;
   private struck: Engine | null;
+  private readonly pulses: Pulses | null;
   private held: Engine | null;
   private samples = 0;
   private found: Record<Way, Onset[]> = { struck: [], held: [] };
@@ -158,7 +163,8 @@ export class Ears {
   constructor(sampleRateHz: number, kind: SoundKind | null = null) {
     this.rate = sampleRateHz;
     this.decided = kind;
-    this.struck = kind === 'sustained' ? null : new Engine(sampleRateHz, STRUCK);
+    this.struck = kind === 'sustained' || kind === 'pulsed' ? null : new Engine(sampleRateHz, STRUCK);
+    this.pulses = kind === 'pulsed' ? new Pulses(sampleRateHz) : null;
     this.held = kind === null || kind === 'sustained' ? new Engine(sampleRateHz, HELD) : null;
     const kept = pow2(2 * Math.max(0.25 * sampleRateHz, 2 * (this.held?.window ?? 0)));
     this.ring = new Float32Array(kept);
@@ -182,6 +188,7 @@ export class Ears {
 
   /** @returns the onsets that these samples settle, in order; while the kind is not decided they are kept. */
   push(samples: Float32Array): Onset[] {
+    if (this.pulses) return this.hearPulses(this.pulses, samples);
     for (let from = 0; from < samples.length;) {
       const due = Math.min(this.struck?.due ?? Infinity, this.held?.due ?? Infinity);
       const to = Math.min(samples.length, from + Math.max(1, due - this.samples));
@@ -200,6 +207,15 @@ export class Ears {
     const rest = this.push(new Float32Array(Math.round(0.3 * this.rate)));
     if (!this.decided) this.decide(true);
     return [...rest, ...this.give()];
+  }
+
+  private hearPulses(pulses: Pulses, samples: Float32Array): Onset[] {
+    this.samples += samples.length;
+    return pulses.push(samples).map(({ timeS, level, riseDb, neededDb }) => ({
+      timeS,
+      strength: level,
+      confidence: 1 - Math.exp(-(riseDb / neededDb - 0.5)),
+    }));
   }
 
   private take(samples: Float32Array, from: number, to: number): void {

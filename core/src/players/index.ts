@@ -1,2 +1,3 @@
 export * from './simulate.ts';
 export * from './recording.ts';
+export { addPulsedTone } from './pulsed-tone.ts';

@@ -4,6 +4,7 @@
  */
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
+import { addPulsedTone } from './pulsed-tone.ts';
 
 export interface Stroke {
   timeS: number;
@@ -11,7 +12,7 @@ export interface Stroke {
   db: number;
 }
 
-export const STROKE_KINDS = ['clap', 'wood', 'drum', 'plucked', 'muted', 'bowed', 'blown'] as const;
+export const STROKE_KINDS = ['clap', 'wood', 'drum', 'plucked', 'muted', 'bowed', 'blown', 'breath'] as const;
 export type StrokeKind = (typeof STROKE_KINDS)[number];
 
 export function chance(seed: number): () => number {
@@ -24,7 +25,7 @@ const noise = (random: () => number) => Math.sqrt(3) * (2 * random() - 1);
 
 /** One stroke at full level: its first sample is the physical start of the sound. */
 export function strokeSound(
-  kind: StrokeKind,
+  kind: Exclude<StrokeKind, 'breath'>,
   rate: number,
   random: () => number,
   lengthS = 0.5,
@@ -87,6 +88,10 @@ export function recordingOf(
   const samples = new Float32Array(Math.round((last + tailS) * rate));
   const room = 10 ** (noiseDb / 20);
   for (let i = 0; i < samples.length; i++) samples[i] = room * noise(random);
+  if (kind === 'breath') {
+    addPulsedTone(samples, strokes, rate, random);
+    return samples;
+  }
   const isLong = kind === 'bowed' || kind === 'blown';
   strokes.forEach(({ timeS, db }, i) => {
     const next = strokes[i + 1]?.timeS ?? timeS + 0.5;

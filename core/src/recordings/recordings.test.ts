@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { compile } from '../plan/index.ts';
-import { STEADY_PLAYER, type StrokeKind } from '../players/index.ts';
+import { STEADY_PLAYER, type StrokeKind, simulate } from '../players/index.ts';
 import { measureTake } from '../take/index.ts';
+import { measure } from '../timing/index.ts';
 import { plan as testPlan, withCountIn } from '../testing/plans.ts';
 import { trials } from '../testing/long.ts';
 import { scored } from '../testing/scored.ts';
@@ -142,6 +143,26 @@ const recordingOf = (change: Partial<Recording> = {}): Recording & { played: Pla
 });
 
 describe('a take of a recording', () => {
+  it.each([null, -10])(
+    'breath pulses in a long tone read the tempo that was played, our clicks at %s dB beside them',
+    async (clicksDb) => {
+      const traits = { ...STEADY_PLAYER, tempoPercent: 2 };
+      const recorded = simulatedRecording(PLAN, { traits, seed: 5, sound: 'breath', startS: 2.1, clicksDb });
+      const source = sourceOf(recorded.samples, recorded.sampleRateHz);
+      const heard = await hearRecording(source, { timeline: TIMELINE, kind: 'pulsed' });
+      const found = heard.onsets
+        .map(({ timeS }) => timeS)
+        .filter((timeS) => timeS > recorded.onsetsS[0] - 0.3);
+      const { f, medianErrorS } = scored(found, recorded.onsetsS, 0.025);
+      expect(f).toBeGreaterThan(clicksDb === null ? 0.99 : 0.96);
+      expect(medianErrorS).toBeLessThan(0.006);
+      const hits = found.map((timeS) => ({ timeS: timeS - 2.1 }));
+      const { drift } = measure(TIMELINE, hits);
+      const truth = measure(TIMELINE, simulate(TIMELINE, traits, 5));
+      expect(Math.abs(drift.tempoPercent! - truth.drift.tempoPercent!)).toBeLessThan(0.1);
+    },
+  );
+
   it('reads the drift that was played, to two milliseconds of asynchrony', async () => {
     const traits = { ...STEADY_PLAYER, tempoPercent: 1.6 };
     const { recorded, onsets, clicks, hiddenS, kind } = await heardOf({ traits, clicksDb: -6, clockPpm: 60 });

@@ -4,7 +4,14 @@
  * was started before, and whose clock is a little off. The same numbers make the same sound.
  */
 import { type Plan, type Timeline, compile } from '../plan/index.ts';
-import { type PlayerTraits, type StrokeKind, chance, simulate, strokeSound } from '../players/index.ts';
+import {
+  type PlayerTraits,
+  type StrokeKind,
+  addPulsedTone,
+  chance,
+  simulate,
+  strokeSound,
+} from '../players/index.ts';
 import { type VoiceName, isVoice, scheduleOf, voiceSamples } from '../sound/index.ts';
 import { addAt } from './fractional.ts';
 
@@ -59,14 +66,15 @@ export function simulatedRecording(plan: Plan, facts: RecordingFacts): Simulated
   const onsetsS = simulate(timeline, facts.traits, seed)
     .map(({ timeS }) => heardAt(timeS))
     .filter((timeS) => timeS > 0);
-  onsetsS.forEach((timeS, i) => {
-    const long = sound === 'bowed' || sound === 'blown';
-    const lengthS = long ? 0.92 * ((onsetsS[i + 1] ?? timeS + 0.6) - timeS) : STROKE_LENGTH_S[sound];
-    const gain = 10 ** ((STROKES_DB - SPREAD_DB * random()) / 20);
-    const at = Math.round(timeS * sampleRateHz);
-    const stroke = strokeSound(sound, sampleRateHz, random, lengthS);
-    for (let k = 0; k < stroke.length && at + k < samples.length; k++) samples[at + k] += gain * stroke[k];
-  });
+  const db = () => STROKES_DB - SPREAD_DB * random();
+  if (sound === 'breath')
+    addPulsedTone(
+      samples,
+      onsetsS.map((timeS) => ({ timeS, db: db() - STROKES_DB })),
+      sampleRateHz,
+      random,
+    );
+  else addStrokes(sound);
   if (clicksDb !== null)
     addClicks(samples, sampleRateHz, timeline, heardAt, 10 ** (clicksDb / 20), facts.voiceForWood);
   const heard = echoS > 0 ? withEcho(samples, sampleRateHz, echoS, random) : samples;
@@ -77,6 +85,17 @@ export function simulatedRecording(plan: Plan, facts: RecordingFacts): Simulated
       ? []
       : timeline.clicks.filter(({ sounding }) => sounding).map(({ timeS }) => heardAt(timeS));
   return { samples: heard, sampleRateHz, onsetsS, clicksS };
+
+  function addStrokes(kind: Exclude<StrokeKind, 'breath'>): void {
+    const long = kind === 'bowed' || kind === 'blown';
+    onsetsS.forEach((timeS, i) => {
+      const lengthS = long ? 0.92 * ((onsetsS[i + 1] ?? timeS + 0.6) - timeS) : STROKE_LENGTH_S[kind];
+      const gain = 10 ** (db() / 20);
+      const at = Math.round(timeS * sampleRateHz);
+      const stroke = strokeSound(kind, sampleRateHz, random, lengthS);
+      for (let k = 0; k < stroke.length && at + k < samples.length; k++) samples[at + k] += gain * stroke[k];
+    });
+  }
 }
 
 function addClicks(

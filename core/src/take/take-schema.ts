@@ -48,7 +48,7 @@ const listening = z.strictObject({
   device: z.string().max(200),
   simulated: z.boolean(),
   /** What it was heard as. */
-  kind: z.enum(['struck', 'plucked', 'sustained']).nullable(),
+  kind: z.enum(['struck', 'plucked', 'sustained', 'pulsed']).nullable(),
   /** The loudest, and the room, in dB under full level. */
   peakDb: z.number().min(-200).max(20),
   roomDb: z.number().min(-200).max(20),

@@ -40,7 +40,7 @@ const microphone = z.object({
   id: z.string().max(200),
   label: z.string().max(200),
   /** What is played before it; null: told from the sound. */
-  kind: z.enum(['struck', 'plucked', 'sustained']).nullable(),
+  kind: z.enum(['struck', 'plucked', 'sustained', 'pulsed']).nullable(),
 });
 export type Microphone = z.infer<typeof microphone>;
 /** The browser's own choice. */
@@ -205,11 +205,33 @@ export function setSoundKind(kind: Microphone['kind']): void {
   changeRig({ microphone: said, microphones: [...others, said] });
 }
 
-export function loopbackOf(key: string, microphoneId: string): Loopback | undefined {
-  const { outputs } = rig();
-  return outputs
-    .find((output) => output.key === key)
+/**
+ * What was measured with this microphone through this output.
+ * @param label as the device names itself, where that is known: the browser's own choice may be another one than it was then.
+ */
+export function loopbackOf(key: string, microphoneId: string, label?: string): Loopback | undefined {
+  const known = rig()
+    .outputs.find((output) => output.key === key)
     ?.loopback.find(({ microphone: id }) => id === microphoneId);
+  return known && label !== undefined && known.label !== label ? undefined : known;
+}
+
+/** The way round was measured once, but not with the microphone and through the output that are in use. */
+export function isUnmeasured(key: string, { outputs, microphone: { id }, listensTo }: Rig): boolean {
+  return (
+    listensTo === 'microphone' &&
+    outputs.some(({ loopback: of }) => of.length > 0) &&
+    loopbackOf(key, id) === undefined
+  );
+}
+
+/** What is played before the microphone. Pulses cannot be told from an unsteady tone; of the simulated player it is known. */
+export function kindBefore({
+  listensTo,
+  microphone: { kind },
+  simulated: { sound },
+}: Pick<Rig, 'listensTo' | 'microphone' | 'simulated'>): Microphone['kind'] {
+  return listensTo === 'simulated microphone' && sound === 'breath' ? 'pulsed' : kind;
 }
 
 export function setLoopback(key: string, measured: Loopback): void {

@@ -6,6 +6,7 @@ import {
   changeRig,
   chooseMicrophone,
   isStrange,
+  isUnmeasured,
   latencyOf,
   loopbackOf,
   rig,
@@ -102,6 +103,39 @@ describe('the rig of a browser', () => {
     expect(loopbackOf(SPEAKERS, 'clip')?.ms).toBe(58);
     expect(loopbackOf(SPEAKERS, 'desk')?.ms).toBe(12);
     expect(loopbackOf('another', 'clip')).toBeUndefined();
+  });
+
+  it('measured with what the browser chose, it is not taken for another device that it chooses later', () => {
+    const measured = {
+      microphone: '',
+      label: 'Built-in',
+      ms: 61,
+      ci95: [60.9, 61.1] as [number, number],
+      n: 20,
+      at: AT,
+    };
+    setLoopback(SPEAKERS, measured);
+    expect(loopbackOf(SPEAKERS, '', 'Built-in')?.ms).toBe(61);
+    expect(loopbackOf(SPEAKERS, '', 'Headset')).toBeUndefined();
+  });
+
+  it('a pair of devices that was never measured is told of, once any was', () => {
+    changeRig({ listensTo: 'microphone' });
+    expect(isUnmeasured(SPEAKERS, rig())).toBe(false);
+    setLoopback(SPEAKERS, {
+      microphone: 'clip',
+      label: 'Clip-on',
+      ms: 61,
+      ci95: [60.9, 61.1],
+      n: 20,
+      at: AT,
+    });
+    expect(isUnmeasured(SPEAKERS, rig())).toBe(true);
+    chooseMicrophone({ id: 'clip', label: 'Clip-on' });
+    expect(isUnmeasured(SPEAKERS, rig())).toBe(false);
+    expect(isUnmeasured('headphones', rig())).toBe(true);
+    changeRig({ listensTo: 'keys' });
+    expect(isUnmeasured('headphones', rig())).toBe(false);
   });
 
   it('is the same object until it changes', () => {

@@ -8,6 +8,7 @@ export const SOUND_KIND_NAMES: Record<SoundKind, string> = {
   struck: 'claps, taps, drums',
   plucked: 'plucked strings',
   sustained: 'bowed or blown tones',
+  pulsed: 'pulses of the breath in a long tone',
 };
 
 /** What a take that was not tapped is marked with. */
@@ -27,6 +28,7 @@ export const STROKE_NAMES: Record<StrokeKind, string> = {
   muted: 'muted strings',
   bowed: 'bowed tones',
   blown: 'blown tones',
+  breath: 'breath pulses in a long tone',
 };
 
 /** "Left hand, channel 1", or "track 2, channel 10". */

@@ -1,17 +1,29 @@
-/** Before playing: the sound goes another way than when latency was measured. */
+/** Before playing: the sound goes another way, or comes in another way, than when latency was measured. */
 import Typography from '@mui/material/Typography';
 import { Link } from 'react-router';
-import { isStrange, useRig } from '../../device/rig-store.ts';
+import { isStrange, isUnmeasured, useRig } from '../../device/rig-store.ts';
 import { useOutput } from './useOutput.ts';
 
 export function RigHint() {
   const rig = useRig();
   const output = useOutput();
-  if (!output || !isStrange(output.key, rig)) return null;
+  if (!output) return null;
+  const said = isStrange(output.key, rig)
+    ? {
+        text: 'The sound goes another way than when latency was measured, so none is taken off.',
+        link: 'Check the rig',
+      }
+    : isUnmeasured(output.key, rig)
+      ? {
+          text: 'The devices have changed: the way round was not measured with this microphone and this sound output.',
+          link: 'Measure it',
+        }
+      : null;
   return (
-    <Typography role="status" sx={{ mb: 1.5 }}>
-      The sound goes another way than when latency was measured, so none is taken off.{' '}
-      <Link to="/rig">Check the rig</Link>
-    </Typography>
+    said && (
+      <Typography role="status" sx={{ mb: 1.5 }}>
+        {said.text} <Link to="/rig">{said.link}</Link>
+      </Typography>
+    )
   );
 }

@@ -4,7 +4,7 @@ import type { SoundKind } from '@feldspar/core/hearing';
 import { STEADY_PLAYER } from '@feldspar/core/players';
 import type { Plan } from '@feldspar/core/plan';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { rig } from '../../device/rig-store.ts';
+import { kindBefore, rig } from '../../device/rig-store.ts';
 import { type Listening, listenTo } from '../../parts/listening/listening.ts';
 import { simulatedSource } from '../../parts/listening/simulated-source.ts';
 import { type SoundSource, microphoneSource } from '../../parts/listening/sound-source.ts';
@@ -101,7 +101,7 @@ async function check(signal: AbortSignal, show: (state: CheckState) => void): Pr
       signal.addEventListener('abort', () => reject(signal.reason as Error));
       source.onGone(resolve);
       listening = listenTo(source, {
-        kind: microphone.kind,
+        kind: kindBefore({ listensTo, microphone, simulated }),
         plan: null,
         onHeard({ strokes: more, levels, heardS, failed }) {
           if (failed !== undefined) return reject(new Error(failed));

@@ -108,11 +108,11 @@ interface Stroke {
 function delay(
   output: OutputFacts,
   heardS: number | null,
-  { inputLatencyMs, isSimulated }: SoundSource,
+  { inputLatencyMs, isSimulated, label }: SoundSource,
   microphoneId: string,
 ): { latencyMs: number; latencyBy: ListeningFacts['latencyBy'] } {
   if (heardS !== null) return { latencyMs: 1000 * heardS, latencyBy: 'clicks' };
-  const measured = isSimulated ? undefined : loopbackOf(output.key, microphoneId);
+  const measured = isSimulated ? undefined : loopbackOf(output.key, microphoneId, label);
   if (measured) return { latencyMs: measured.ms, latencyBy: 'loopback' };
   const out = output.outputLatencyMs ?? output.baseLatencyMs ?? 0;
   return { latencyMs: out + (inputLatencyMs ?? USUAL_INPUT_MS), latencyBy: 'browser' };

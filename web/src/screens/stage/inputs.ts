@@ -4,7 +4,7 @@ import { simulate } from '@feldspar/core/players';
 import type { Take } from '@feldspar/core/take';
 import { type MidiSource, chosenOf, openMidi } from '../../input/midi.ts';
 import { type SimulatedPad, simulatedPad } from '../../input/simulated-pad.ts';
-import type { Rig, SimulatedSetup } from '../../device/rig-store.ts';
+import { type Rig, type SimulatedSetup, kindBefore } from '../../device/rig-store.ts';
 import { simulatedSource } from '../../parts/listening/simulated-source.ts';
 import { microphoneSource } from '../../parts/listening/sound-source.ts';
 import { SIMULATED_PLAYERS } from '../../parts/simulated/simulated-players.ts';
@@ -53,7 +53,8 @@ async function openSources(
             sound: simulated.sound,
             clicksDb: CLICKS_DB[simulated.clicks],
           });
-    const ear = byEar(source, { plan, microphone, keeps: keepsSound, onHeard });
+    const before = { ...microphone, kind: kindBefore({ listensTo, microphone, simulated }) };
+    const ear = byEar(source, { plan, microphone: before, keeps: keepsSound, onHeard });
     return { ear, close: () => ear.listening.close() };
   }
   if (listensTo === 'midi') {
