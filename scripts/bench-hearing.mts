@@ -10,7 +10,7 @@ import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { WavReader } from '../core/src/formats/wav-reader.ts';
-import { hear } from '../core/src/hearing/index.ts';
+import { WholeEars, hear } from '../core/src/hearing/index.ts';
 import { type StrokeKind, chance, playedStrokes, recordingOf } from '../core/src/players/index.ts';
 import { scored } from '../core/src/testing/scored.ts';
 
@@ -266,6 +266,86 @@ for (const [title, part] of parts) {
   mineAll = added(mineAll, mine);
   theirsAll = added(theirsAll, theirs);
 }
+/** Languages and voices of Debian's espeak-ng, where it is installed, and how many words a minute. */
+const SPEAKERS: [string, number][] = [
+  ['en-gb', 110],
+  ['en-us+f3', 150],
+  ['de', 190],
+  ['it+m5', 150],
+  ['fr+f2', 110],
+];
+const COUNTED = 'one, two, three, four. one e and a, two e and a, three and, four and. ';
+
+function spoken(voice: string, words: number): Sound | null {
+  const file = join(mkdtempSync(join(tmpdir(), 'feldspar-voice-')), 'voice.wav');
+  try {
+    execFileSync('espeak-ng', ['-v', voice, '-s', String(words), '-w', file, COUNTED.repeat(3)]);
+  } catch {
+    return null;
+  }
+  const reader = new WavReader();
+  const samples = reader.push(readFileSync(file));
+  const random = chance(3);
+  const peak = samples.reduce((most, value) => Math.max(most, Math.abs(value)), 0);
+  // In a room, as every voice is.
+  const heard = samples.map((value) => (0.5 * value) / peak + 0.001 * (2 * random() - 1));
+  return { samples: heard, rate: reader.format!.sampleRateHz, truthS: [] };
+}
+
+const told = ({ samples, rate }: Sound) => {
+  const ears = new WholeEars(rate, 'struck');
+  for (let at = 0; at < samples.length; at += 4096) ears.push(samples.subarray(at, at + 4096));
+  return ears.end();
+};
+const voices = SPEAKERS.flatMap(([voice, words]) => {
+  const sound = spoken(voice, words);
+  return sound ? [[voice, sound] as const] : [];
+});
+if (voices.length > 0) {
+  out.push('## Counting aloud, and strokes beside it', '');
+  out.push(
+    'Spoken by Debian’s `espeak-ng`, peaks 6 dB under full level; then with claps twice a second whose peaks are about as loud, and 6 dB louder.',
+    '',
+    '| voice | seconds | onsets of it | false strokes | claps as loud: missed, extra | claps 6 dB louder: missed, extra |',
+    '|---|---|---|---|---|---|',
+  );
+  for (const [voice, sound] of voices) {
+    const seconds = sound.samples.length / sound.rate;
+    const alone = told(sound);
+    const beside = [-3, 3].map((db) => {
+      const strokes = playedStrokes(Math.floor(2 * (seconds - 1)), 0.5, 3, { spreadDb: 3 });
+      const claps = recordingOf(
+        strokes.map((stroke) => ({ ...stroke, db: stroke.db + db })),
+        'clap',
+        { rate: sound.rate, tailS: 1 },
+      );
+      const both = { ...sound, samples: claps.map((value, i) => value + (sound.samples[i] ?? 0)) };
+      const truthS = strokes.map(({ timeS }) => timeS);
+      const { missed, extra } = scored(
+        told(both).strokes.map(({ timeS }) => timeS),
+        truthS,
+        0.025,
+      );
+      return `${missed}, ${extra} of ${strokes.length}`;
+    });
+    out.push(
+      `| ${[voice, seconds.toFixed(0), alone.spoken.length, alone.strokes.length, ...beside].join(' | ')} |`,
+    );
+    console.log(out.at(-1));
+  }
+  const lost = parts
+    .slice(0, 2)
+    .flatMap(([, part]) => part.flatMap(([, sounds]) => sounds.map((sound) => told(sound))));
+  const count = lost.reduce((sum, { spoken: taken }) => sum + taken.length, 0);
+  const all = lost.reduce((sum, { spoken: taken, strokes }) => sum + taken.length + strokes.length, 0);
+  out.push(
+    '',
+    `Of the recorded one-shots above, where nobody speaks, ${count} of ${all} onsets were taken for a voice.`,
+    '',
+  );
+  console.log(out.at(-2));
+}
+
 const speed = ({ seconds, ms }: Tally) => (1000 * seconds) / ms;
 out.push('## Speed', '');
 out.push(

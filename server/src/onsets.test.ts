@@ -1,5 +1,7 @@
 /** Recordings sent to be heard: real files over real HTTP. */
-import { wavHeader, pcmBytes } from '@feldspar/core/formats';
+import { readFileSync } from 'node:fs';
+import { pathToFileURL } from 'node:url';
+import { WavReader, wavHeader, pcmBytes } from '@feldspar/core/formats';
 import { playedStrokes, recordingOf } from '@feldspar/core/players';
 import { MOST_SOUND, type Service, startService } from './testing/service.ts';
 
@@ -58,4 +60,22 @@ it('another media type is refused', async () => {
 
 it('silence has no onsets, and is no fault', async () => {
   expect((await send(fileOf(new Float32Array(RATE)))).body.onsets).toEqual([]);
+});
+
+it('a voice that counts aloud is told, and its onsets are not among the strokes', async () => {
+  const rate = 22_050;
+  const said = recordingOf([], 'clap', { rate, noiseDb: -62, tailS: 14 });
+  const words = ['one', 'and', 'two', 'and', 'three', 'and', 'four', 'and'];
+  Array.from({ length: 26 }, (_, n) => {
+    const file = new URL(`../../core/sounds/count/${words[n % 8]}.wav`, pathToFileURL(__filename));
+    const word = new WavReader().push(readFileSync(file));
+    word.forEach((value, i) => (said[Math.round((0.3 + n / 2) * rate) + i] += value));
+  });
+  const file = Buffer.concat([wavHeader(said.length, { sampleRateHz: rate, bits: 16 }), pcmBytes(said, 16)]);
+  const { body } = await send(file, '?kind=struck').expect(200);
+  expect(body.onsets.length).toBeLessThanOrEqual(2);
+  expect(body.voice).toEqual([{ fromS: expect.any(Number), toS: expect.any(Number) }]);
+  expect(body.voice[0].fromS).toBeLessThan(1);
+  expect(body.voice[0].toS).toBeGreaterThan(12.5);
+  expect((await send(claps).expect(200)).body).not.toHaveProperty('voice');
 });

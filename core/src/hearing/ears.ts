@@ -48,6 +48,8 @@ const HELD = {
   share: 0.25,
   apartS: 0.16,
 } as const;
+/** So many times louder, and so long after it, a stroke is another one than the last, however near. */
+const OUTSHINES = { times: 4, apartS: 0.012 } as const;
 const HIGH_PASS_HZ = 200;
 const BEGINS_WITH_S = 0.08;
 /** A stroke raises the energy by so much, and so many of the bands. */
@@ -146,6 +148,8 @@ export class Ears {
   private samples = 0;
   private found: Record<Way, Onset[]> = { struck: [], held: [] };
   private last = { struck: -Infinity, held: -Infinity };
+  /** Of the last struck one. */
+  private lastLevel = 0;
   private readonly filter: HighPass;
   private readonly filterHigher: HighPass;
   private readonly envelope: Float32Array;
@@ -248,8 +252,13 @@ export class Ears {
     if (!peak) return;
     const attack = this.attackAt(engine.sampleOf(peak), peak.rising);
     if (!attack) return;
-    if (attack.sample - this.last.struck < engine.apartS * this.rate) return;
+    const apart = attack.sample - this.last.struck;
+    // A grace note, or a voice, just before it does not hide what is far louder.
+    const isFarLouder =
+      attack.level > OUTSHINES.times * this.lastLevel && apart > OUTSHINES.apartS * this.rate;
+    if (apart < engine.apartS * this.rate && !isFarLouder) return;
     this.last.struck = attack.sample;
+    this.lastLevel = attack.level;
     this.found.struck.push(this.onsetAt(attack.sample, attack.level, peak));
     if (this.decided) return;
     this.waiting.push({ sample: attack.sample, way: 'struck' });

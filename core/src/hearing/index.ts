@@ -1,2 +1,3 @@
 export * from './ears.ts';
+export { WholeEars } from './whole-ears.ts';
 export { HighPass } from './high-pass.ts';

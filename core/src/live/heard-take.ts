@@ -22,6 +22,8 @@ export interface HeardTake {
   delayS: number | null;
   clicks: number;
   hidden: number;
+  /** Onsets of a voice that counts, which were left out. */
+  spoken: number;
   /** The same as a recording holds it, in seconds of the sound. */
   recorded: HeardRecording;
 }
@@ -33,6 +35,8 @@ interface TakeFacts {
   zeroS: number;
   /** What was found while it was played. */
   delayS: number | null;
+  /** The onsets of a voice are strokes too. */
+  countsVoice?: boolean;
 }
 
 /** So near to what was found live the clicks must be. */
@@ -41,7 +45,7 @@ const NEAR_S = 0.003;
 /** @throws RangeError where more is heard than anybody plays. */
 export async function hearTake(
   source: Source,
-  { timeline, kind, zeroS, delayS }: TakeFacts,
+  { timeline, kind, zeroS, delayS, countsVoice = false }: TakeFacts,
 ): Promise<HeardTake> {
   const startBetween: [number, number] =
     delayS === null ? [zeroS, zeroS + LONGEST_DELAY_S] : [zeroS + delayS - NEAR_S, zeroS + delayS + NEAR_S];
@@ -50,7 +54,10 @@ export async function hearTake(
   const clicks = heard.clicks && (delayS !== null || heard.clicks.sure) ? heard.clicks : null;
   const wayS = clicks ? clicks.startS - zeroS : null;
   const onTimeline = (timeS: number) => (clicks ? onPlan(clicks, timeS) + wayS! : timeS - zeroS);
-  const onsets = heard.onsets.filter(({ timeS }) => timeS >= WAKES_S);
+  const all = countsVoice
+    ? [...heard.onsets, ...heard.spoken].sort((a, b) => a.timeS - b.timeS)
+    : heard.onsets;
+  const onsets = all.filter(({ timeS }) => timeS >= WAKES_S);
   const strokes = onsets.map(({ timeS, strength, endS }) => ({
     timeS: onTimeline(timeS),
     strength,
@@ -63,6 +70,7 @@ export async function hearTake(
     delayS: wayS,
     clicks: clicks?.count ?? 0,
     hidden: heard.hiddenS.length,
-    recorded: { ...heard, clicks, onsets },
+    spoken: countsVoice ? 0 : heard.spoken.length,
+    recorded: { ...heard, clicks, onsets, ...(countsVoice ? { voice: [], spoken: [] } : {}) },
   };
 }

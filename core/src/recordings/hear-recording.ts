@@ -2,7 +2,7 @@
  * A whole recording, heard: without a plan once; with one up to three times, so that our own clicks are found, what they sound like there is
  * learned, and what is left without them is heard. The sound is read anew each time, piece by piece: memory does not grow with it.
  */
-import { Ears, type Onset, type SoundKind } from '../hearing/index.ts';
+import { Ears, type Onset, type SoundKind, WholeEars } from '../hearing/index.ts';
 import type { Timeline } from '../plan/index.ts';
 import { lowerBound } from '../stats/index.ts';
 import { type LookedFor, clickSounds, likeness, lookedFor } from './click-voices.ts';
@@ -22,7 +22,7 @@ import { BEFORE_S, type KnownSound, isOverClick, knownSound } from './over-click
 import { Segments } from './segments.ts';
 
 /** The ears of this version: what they heard differently before is heard anew. */
-export const EARS = 1;
+export const EARS = 2;
 
 /** A sound that can be read again from its beginning. */
 export interface Source {
@@ -59,6 +59,9 @@ export interface HeardRecording {
   clicks: ClicksHeard | null;
   /** Where something may lie under a click, too soft to be told from it. */
   hiddenS: number[];
+  /** Where somebody counted aloud, and the onsets of that, which are no strokes. */
+  voice: { fromS: number; toS: number }[];
+  spoken: Onset[];
 }
 
 /** Nobody plays more. */
@@ -92,35 +95,37 @@ export async function hearRecording(source: Source, how: HowToHear = {}): Promis
     sound: sounds.get(sound)?.received ?? null,
   }));
   const remover = new ClickRemover(removable, source.sampleRateHz);
-  const ears = new Ears(source.sampleRateHz, kind);
-  const onsets: Onset[] = [];
-  await through((samples) => keep(onsets, ears.push(remover.push(samples))));
-  keep(onsets, [...ears.push(remover.end()), ...ears.end()]);
-  const heard = overClicks(onsets, clicks, placed, sounds);
+  const ears = new WholeEars(source.sampleRateHz, kind);
+  await through((samples) => hearNext(ears, remover.push(samples)));
+  hearNext(ears, remover.end());
+  const whole = ears.end();
+  const heard = overClicks(whole.strokes, clicks, placed, sounds);
   return {
-    kind: ears.kind!,
+    kind: whole.kind,
     onsets: within(heard.onsets, source.durationS),
     hiddenS: heard.hiddenS,
+    voice: whole.voice,
+    spoken: overClicks(whole.spoken, clicks, placed, sounds).onsets,
     clicks: { ...placed, count: learned.count, sure: learned.sure, spreadMs: learned.spreadMs },
   };
 }
 
 type Through = (take: (samples: Float32Array) => void) => Promise<void>;
 
-function keep(onsets: Onset[], more: readonly Onset[]): void {
-  for (const onset of more) onsets.push(onset);
-  if (onsets.length > MOST_ONSETS) throw new RangeError(`it has more than ${MOST_ONSETS} onsets`);
+function hearNext(ears: WholeEars, samples: Float32Array): void {
+  ears.push(samples);
+  if (ears.count > MOST_ONSETS) throw new RangeError(`it has more than ${MOST_ONSETS} onsets`);
 }
 
 const within = (onsets: readonly Onset[], durationS: number) =>
   onsets.filter(({ timeS }) => timeS < durationS);
 
 async function heardPlainly(source: Source, kind: SoundKind | null, through: Through) {
-  const ears = new Ears(source.sampleRateHz, kind);
-  const onsets: Onset[] = [];
-  await through((samples) => keep(onsets, ears.push(samples)));
-  keep(onsets, ears.end());
-  return { kind: ears.kind!, onsets: within(onsets, source.durationS) };
+  const ears = new WholeEars(source.sampleRateHz, kind);
+  await through((samples) => hearNext(ears, samples));
+  const { strokes, spoken, ...heard } = ears.end();
+  const { durationS } = source;
+  return { ...heard, onsets: within(strokes, durationS), spoken: within(spoken, durationS) };
 }
 
 /** Kept of the sound, so that an onset can be looked at when it is told of. */

@@ -1,6 +1,6 @@
 /** The strokes of a recording: what was heard, and what a person made of it. What was heard stays as it was. Pure. */
 import type { Onset } from '../hearing/index.ts';
-import type { Edits } from './recording-schema.ts';
+import type { Edits, HeardInIt } from './recording-schema.ts';
 
 export interface Mark {
   timeS: number;
@@ -14,8 +14,17 @@ export interface Mark {
 /** Better ears hear the same stroke a little elsewhere: an edit is of the onset so near. */
 const SAME_S = 0.01;
 
-/** In order of time. @param onsets in order of time. */
-export function marksOf(onsets: readonly Onset[], { moved, removed, added, muted }: Edits): Mark[] {
+type Heard = Pick<HeardInIt, 'onsets' | 'spoken'>;
+
+/** What counts, unless it is changed by hand: without the onsets of a voice, or with them. */
+function onsetsOf({ onsets, spoken = [] }: Heard, { countsVoice = false }: Edits): readonly Onset[] {
+  return countsVoice ? [...onsets, ...spoken].sort((a, b) => a.timeS - b.timeS) : onsets;
+}
+
+/** In order of time. */
+export function marksOf(heardInIt: Heard, edits: Edits): Mark[] {
+  const { moved, removed, added, muted } = edits;
+  const onsets = onsetsOf(heardInIt, edits);
   const gone = new Set(removed.map((timeS) => nearest(onsets, timeS)));
   const elsewhere = new Map(moved.map(({ fromS, toS }) => [nearest(onsets, fromS), toS]));
   const heard = onsets.flatMap(({ timeS, strength, confidence, endS }, i): Mark[] => {
@@ -80,9 +89,10 @@ export function muteStretch(edits: Edits, fromS: number, toS: number): Edits {
 
 /** The strokes are those of a list: what was heard near one of its times stays, moved there; what is on no list goes, what is on it alone comes. */
 export function strokesFrom(
-  { heard: { onsets }, edits: { muted } }: { heard: { onsets: readonly Onset[] }; edits: Edits },
+  { heard, edits }: { heard: Heard; edits: Edits },
   times: readonly number[],
 ): Edits {
+  const onsets = onsetsOf(heard, edits);
   const moved: Edits['moved'] = [];
   const added: number[] = [];
   const used = new Set<number>();
@@ -96,5 +106,5 @@ export function strokesFrom(
     }
   }
   const removed = onsets.filter((_, i) => !used.has(i)).map(({ timeS }) => timeS);
-  return { moved, added, removed, muted };
+  return { ...edits, moved, added, removed };
 }

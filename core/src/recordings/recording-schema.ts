@@ -37,7 +37,11 @@ const heardSchema = z.strictObject({
     .nullable(),
   /** Where something may lie hidden under a click. */
   hiddenS: many(seconds, 'hidden moments'),
+  /** Where somebody counted aloud, and the onsets of that, which are no strokes unless a person says so. Since ears 2. */
+  voice: many(z.strictObject({ fromS: seconds, toS: seconds }), 'stretches of a voice').optional(),
+  spoken: many(onset, 'onsets of a voice').optional(),
 });
+export type HeardInIt = z.infer<typeof heardSchema>;
 
 export const editsSchema = z.strictObject({
   /** An onset, named by its time, lies elsewhere. */
@@ -48,6 +52,8 @@ export const editsSchema = z.strictObject({
   added: many(seconds, 'added strokes'),
   /** Stretches in which nothing counts. */
   muted: z.array(z.strictObject({ fromS: seconds, toS: seconds })).max(1000, 'at most 1000 muted stretches'),
+  /** The onsets of a voice are strokes too. */
+  countsVoice: z.boolean().optional(),
 });
 export type Edits = z.infer<typeof editsSchema>;
 export const NO_EDITS: Edits = { moved: [], removed: [], added: [], muted: [] };

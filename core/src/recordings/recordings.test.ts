@@ -201,9 +201,9 @@ describe('a take of a recording', () => {
 
 describe('edits by hand', () => {
   const onsets = [1, 2, 3, 4].map((timeS) => ({ timeS, strength: 0.5, confidence: 0.9 }));
-  const timesOf = (edits: Edits) => marksOf(onsets, edits).map(({ timeS }) => timeS);
+  const timesOf = (edits: Edits) => marksOf({ onsets }, edits).map(({ timeS }) => timeS);
   const markAt = (edits: Edits, timeS: number) =>
-    marksOf(onsets, edits).find((mark) => mark.timeS === timeS)!;
+    marksOf({ onsets }, edits).find((mark) => mark.timeS === timeS)!;
 
   it('move, remove, add, mute; what was heard stays what it was', () => {
     let edits = moveMark(NO_EDITS, markAt(NO_EDITS, 2), 2.05);
@@ -219,6 +219,20 @@ describe('edits by hand', () => {
     expect(onsets.map(({ timeS }) => timeS)).toEqual([1, 2, 3, 4]);
   });
 
+  it('the onsets of a voice are no strokes, unless somebody says so; what was changed by hand stays', () => {
+    const spoken = [{ timeS: 2.5, strength: 0.2, confidence: 0.8 }];
+    const times = (edits: Edits) => marksOf({ onsets, spoken }, edits).map(({ timeS }) => timeS);
+    const moved = moveMark(NO_EDITS, markAt(NO_EDITS, 3), 3.1);
+    expect(times(moved)).toEqual([1, 2, 3.1, 4]);
+    const counted = { ...moved, countsVoice: true };
+    expect(times(counted)).toEqual([1, 2, 2.5, 3.1, 4]);
+    expect(strokesFrom({ heard: { onsets, spoken }, edits: counted }, [1, 2.5])).toMatchObject({
+      removed: [2, 3, 4],
+      added: [],
+      countsVoice: true,
+    });
+  });
+
   it('a muted stretch is heard again where it is muted once more, and what lies beside it stays muted', () => {
     const muted = muteStretch(NO_EDITS, 1.5, 4.5);
     expect(timesOf(muted)).toEqual([1]);
@@ -229,7 +243,7 @@ describe('edits by hand', () => {
   it('they outlive better ears, which hear the same strokes a little elsewhere', () => {
     const better = onsets.map((onset) => ({ ...onset, timeS: onset.timeS + 0.004 }));
     const edits = removeMark(moveMark(NO_EDITS, markAt(NO_EDITS, 2), 2.5), markAt(NO_EDITS, 4));
-    expect(marksOf(better, edits).map(({ timeS }) => timeS)).toEqual([1.004, 2.5, 3.004]);
+    expect(marksOf({ onsets: better }, edits).map(({ timeS }) => timeS)).toEqual([1.004, 2.5, 3.004]);
   });
 
   it('the strokes become those of a list, whatever it holds', () => {

@@ -20,7 +20,7 @@ export function takeOfRecording(recording: Recording & { played: PlayedToPlan },
     startedAt: recordedAt,
     stoppedAtS: endS < timeline.endS ? endS : null,
     input: midi ? 'midi' : 'recording',
-    hits: marksOf(heard.onsets, edits).map(({ timeS, strength, endS: heldTo }) => ({
+    hits: marksOf(heard, edits).map(({ timeS, strength, endS: heldTo }) => ({
       timeS: onPlan(played, timeS),
       ...(strength === undefined ? {} : { strength }),
       ...(heldTo === undefined || heldTo <= timeS ? {} : { lengthS: heldTo - timeS }),

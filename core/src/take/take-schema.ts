@@ -60,6 +60,8 @@ const listening = z.strictObject({
   latencyBy: z.enum(['clicks', 'loopback', 'browser']),
   /** Moments at which a stroke may lie hidden under a click. */
   hidden: z.number().int().min(0),
+  /** Onsets of a voice that counted aloud, which were left out. */
+  spoken: z.number().int().min(0).optional(),
   /** The device was gone before the take was over. */
   unplugged: z.boolean(),
   /** Blocks that the audio thread was late for. */

@@ -168,6 +168,8 @@ export const heardSchema = z.object({
       endS: z.number().optional(),
     }),
   ),
+  /** Where somebody counted aloud; the onsets of that are not among the others. */
+  voice: z.array(z.object({ fromS: z.number(), toS: z.number() })).optional(),
 });
 export type Heard = z.infer<typeof heardSchema>;
 

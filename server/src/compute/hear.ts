@@ -4,7 +4,7 @@
  */
 import { Worker } from 'node:worker_threads';
 import { WavProblem, WavReader } from '@feldspar/core/formats';
-import { Ears, type Onset, type SoundKind } from '@feldspar/core/hearing';
+import { type SoundKind, WholeEars } from '@feldspar/core/hearing';
 import { MOST_ONSETS } from '@feldspar/core/recordings';
 import type { Heard } from '@feldspar/core/wire';
 import { Problem, sizeText } from '../http/problem.ts';
@@ -28,8 +28,7 @@ export type Hear = (source: AsyncIterable<Uint8Array>, kind: SoundKind | null) =
 export class HeardWav {
   private readonly reader = new WavReader();
   private readonly kind: SoundKind | null;
-  private readonly onsets: Onset[] = [];
-  private ears: Ears | null = null;
+  private ears: WholeEars | null = null;
 
   constructor(kind: SoundKind | null) {
     this.kind = kind;
@@ -38,27 +37,23 @@ export class HeardWav {
   push(piece: Uint8Array): void {
     const samples = this.reader.push(piece);
     if (!this.reader.format) return;
-    this.ears ??= new Ears(this.reader.format.sampleRateHz, this.kind);
-    this.keep(this.ears.push(samples));
+    this.ears ??= new WholeEars(this.reader.format.sampleRateHz, this.kind);
+    this.ears.push(samples);
+    if (this.ears.count > MOST_ONSETS) throw new TooMuch(`it has more than ${MOST_ONSETS} onsets`);
   }
 
   end(): Heard {
     this.reader.end();
     const { sampleRateHz } = this.reader.format!;
-    const ears = (this.ears ??= new Ears(sampleRateHz, this.kind));
-    this.keep(ears.end());
+    const { kind, strokes, voice } = (this.ears ?? new WholeEars(sampleRateHz, this.kind)).end();
     const durationS = this.reader.frames / sampleRateHz;
     return {
       sampleRateHz,
       durationS,
-      kind: ears.kind!,
-      onsets: this.onsets.filter(({ timeS }) => timeS < durationS),
+      kind,
+      onsets: strokes.filter(({ timeS }) => timeS < durationS),
+      ...(voice.length > 0 ? { voice } : {}),
     };
-  }
-
-  private keep(onsets: readonly Onset[]): void {
-    this.onsets.push(...onsets);
-    if (this.onsets.length > MOST_ONSETS) throw new TooMuch(`it has more than ${MOST_ONSETS} onsets`);
   }
 }
 

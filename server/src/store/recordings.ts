@@ -48,7 +48,7 @@ export class RecordingStore {
       document: recording,
       durationS: recording.sound.durationS,
       played: recording.played.to === 'plan' ? recording.played.plan.title : '',
-      strokes: marksOf(recording.heard.onsets, recording.edits).length,
+      strokes: marksOf(recording.heard, recording.edits).length,
     };
     if (known) {
       // A sound that is kept is what it is, whatever another window says of it.

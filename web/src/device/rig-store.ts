@@ -41,6 +41,8 @@ const microphone = z.object({
   label: z.string().max(200),
   /** What is played before it; null: told from the sound. */
   kind: z.enum(['struck', 'plucked', 'sustained', 'pulsed']).nullable(),
+  /** A voice that counts aloud is not left out. */
+  countsVoice: z.boolean().optional(),
 });
 export type Microphone = z.infer<typeof microphone>;
 /** The browser's own choice. */
@@ -195,12 +197,14 @@ export function setLatency(key: string, input: RigInput, value: Latency | null):
 /** Chooses a microphone; what was said of it before is remembered. */
 export function chooseMicrophone({ id, label }: Pick<Microphone, 'id' | 'label'>): void {
   const known = rig().microphones.find((one) => one.id === id);
-  changeRig({ microphone: { id, label, kind: known?.kind ?? null } });
+  const { kind = null, countsVoice = false } = known ?? {};
+  changeRig({ microphone: { id, label, kind, ...(countsVoice ? { countsVoice } : {}) } });
 }
 
-export function setSoundKind(kind: Microphone['kind']): void {
+/** What is said of the chosen microphone. */
+export function sayOfMicrophone(what: Partial<Pick<Microphone, 'kind' | 'countsVoice'>>): void {
   const { microphone: chosen, microphones } = rig();
-  const said = { ...chosen, kind };
+  const said = { ...chosen, ...what };
   const others = microphones.filter(({ id }) => id !== chosen.id).slice(-49);
   changeRig({ microphone: said, microphones: [...others, said] });
 }

@@ -34,7 +34,8 @@ const FURTHER: Readonly<Record<string, number>> = { third: 2, fourth: 3 };
 export function tapOfLimb(tap: Tap, limbs: Limbs | null, parts: readonly string[] = []): Tap {
   const further = tap.voice === undefined ? undefined : FURTHER[tap.voice];
   if (further !== undefined) {
-    const { voice: _, ...without } = tap;
+    const without = { ...tap };
+    delete without.voice;
     // Of a plan that has fewer it is whichever fits.
     return parts[further] === undefined ? without : { ...tap, voice: parts[further] };
   }

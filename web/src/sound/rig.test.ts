@@ -11,8 +11,8 @@ import {
   loopbackOf,
   rig,
   setLatency,
+  sayOfMicrophone,
   setLoopback,
-  setSoundKind,
 } from '../device/rig-store.ts';
 import { throughRig } from './sound-of-rig.ts';
 
@@ -81,7 +81,7 @@ describe('the rig of a browser', () => {
 
   it('what was said of a microphone is remembered when it comes back', () => {
     chooseMicrophone({ id: 'clip', label: 'Clip-on' });
-    setSoundKind('plucked');
+    sayOfMicrophone({ kind: 'plucked' });
     chooseMicrophone({ id: 'desk', label: 'On the desk' });
     expect(rig().microphone).toEqual({ id: 'desk', label: 'On the desk', kind: null });
     chooseMicrophone({ id: 'clip', label: 'Clip-on' });

@@ -21,6 +21,8 @@ import { rounded } from './rounded.ts';
 /** What is listened for. */
 export interface ListenFor {
   kind: SoundKind | null;
+  /** The onsets of a voice are strokes too. */
+  countsVoice?: boolean;
   /** Whose clicks may be heard; null where nothing sounds, or nothing of it is to be taken out. */
   plan: Plan | null;
   /** A loud double clap is all that is waited for, and nothing is kept. */
@@ -50,6 +52,7 @@ export interface HeardWhole {
   delayS: number | null;
   clicks: number;
   hidden: number;
+  spoken: number;
   levels: Levels;
   lostBlocks: number;
   /** The sound itself and what a recording of it holds, where it is to be kept and all of it is there. */
@@ -77,6 +80,7 @@ interface Listened {
   seen: number;
   timeline: Timeline | null;
   kind: SoundKind | null;
+  countsVoice: boolean;
   zeroFrame: number | null;
   begun: boolean;
   timer: ReturnType<typeof setTimeout> | undefined;
@@ -111,7 +115,11 @@ function hearNew(one: Listened): Pick<HeardNow, 'strokes' | 'clapped'> {
 const api = {
   ready: () => true,
 
-  listen(ring: Ring, { kind, plan, sounds, onlyClap }: ListenFor, onHeard: (now: HeardNow) => void): void {
+  listen(
+    ring: Ring,
+    { kind, plan, sounds, onlyClap, countsVoice = false }: ListenFor,
+    onHeard: (now: HeardNow) => void,
+  ): void {
     const rate = ring.sampleRateHz;
     const timeline = plan && throughRig(compile(plan), sounds);
     const one: Listened = {
@@ -124,6 +132,7 @@ const api = {
       seen: 0,
       timeline,
       kind,
+      countsVoice,
       zeroFrame: null,
       begun: false,
       timer: undefined,
@@ -175,12 +184,13 @@ const api = {
       delayS: one.hearing.delayS,
       clicks: one.hearing.clicksHeard,
       hidden: one.hearing.hiddenS.length,
+      spoken: 0,
       levels: one.meter.levels,
       lostBlocks,
       firstFrame: firstFrame ?? 0,
       frames: one.kept.durationS * one.rate,
     };
-    const { zeroFrame, timeline, kind } = one;
+    const { zeroFrame, timeline, kind, countsVoice } = one;
     if (firstFrame === null || zeroFrame === null || !timeline || !one.kept.isWhole) return live;
     const zeroS = (zeroFrame - firstFrame) / one.rate;
     const { strokes, recorded, ...whole } = await hearTake(one.kept, {
@@ -188,6 +198,7 @@ const api = {
       kind,
       zeroS,
       delayS: live.delayS,
+      countsVoice,
     });
     const inFrames = strokes.map(({ timeS, ...stroke }) => ({
       ...stroke,

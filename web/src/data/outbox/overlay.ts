@@ -113,7 +113,7 @@ function itemOfRecording(recording: Recording, known: RecordingItem | undefined)
     durationS: sound.durationS,
     bytes: sound.bytes,
     played: played.to === 'plan' ? played.plan.title : '',
-    strokes: marksOf(heard.onsets, edits).length,
+    strokes: marksOf(heard, edits).length,
     received: known?.received ?? 0,
     hash: known?.hash ?? null,
   };

@@ -21,6 +21,8 @@ export interface Listening extends Beside {
 
 interface ListenOptions {
   kind: SoundKind | null;
+  /** The onsets of a voice are strokes too. */
+  countsVoice?: boolean;
   /** Whose clicks may be heard; null where nothing sounds. */
   plan: Plan | null;
   /** A loud double clap is all that is waited for, and nothing is kept. */
@@ -30,7 +32,7 @@ interface ListenOptions {
 
 export function listenTo(
   source: SoundSource,
-  { kind, plan, onlyClap = false, onHeard }: ListenOptions,
+  { kind, countsVoice = false, plan, onlyClap = false, onHeard }: ListenOptions,
 ): Listening {
   let within: AudioContext | null = null;
   let captured: Capture | null = null;
@@ -49,7 +51,11 @@ export function listenTo(
       within = context;
       captured = await capture(context, await source.nodeIn(context));
       const { voice, levelDb } = rig();
-      ears = await openEars(captured.ring, { kind, plan, onlyClap, sounds: { voice, levelDb } }, onHeard);
+      ears = await openEars(
+        captured.ring,
+        { kind, countsVoice, plan, onlyClap, sounds: { voice, levelDb } },
+        onHeard,
+      );
     },
     zeroAt(frame) {
       ears?.zeroAt(frame);

@@ -67,10 +67,11 @@ const LATENCY_BY: Record<Listening['latencyBy'], string> = {
   browser: 'as the browser says',
 };
 
-function factsOf({ device, kind, clicks, latencyBy }: Listening, latencyMs: number): string {
+function factsOf({ device, kind, clicks, spoken = 0, latencyBy }: Listening, latencyMs: number): string {
   return [
     `Heard by ${device}`,
     ...(kind ? [`as ${SOUND_KIND_NAMES[kind]}`] : []),
+    ...(spoken > 0 ? [`a voice left out (${plural(spoken, 'onset')})`] : []),
     ...(clicks > 0 ? [`${plural(clicks, 'click')} of ours taken out`] : []),
     `${oneDecimal(latencyMs)} ms on the way, ${LATENCY_BY[latencyBy]}`,
   ].join(' · ');

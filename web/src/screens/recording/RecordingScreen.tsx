@@ -80,7 +80,7 @@ function Editor({ start, hash }: { start: Recording; hash: string | null | undef
   const [zoom, setZoom] = useState<number | null>(null);
   const { listen, busy, cancel, error, setError } = useListening(recording.id, found.at);
 
-  const marks = useMemo(() => marksOf(heard.onsets, edits), [heard.onsets, edits]);
+  const marks = useMemo(() => marksOf(heard, edits), [heard, edits]);
   const timeline = useMemo(() => (played.to === 'plan' ? compile(played.plan) : null), [played]);
   const free = useMemo(() => freeOf(played, marks), [played, marks]);
   const rows = useMemo(() => {
@@ -204,6 +204,7 @@ function Editor({ start, hash }: { start: Recording; hash: string | null | undef
             marks={marks}
             selected={chosen}
             hiddenS={heard.hiddenS}
+            voice={edits.countsVoice ? [] : (heard.voice ?? [])}
             muted={edits.muted}
             stretch={stretch}
             playheadS={playheadS}
@@ -288,6 +289,7 @@ function Editor({ start, hash }: { start: Recording; hash: string | null | undef
               hash={hash}
               onHear={(how) => void hearAgain(how)}
               onLetGo={() => void dropSound()}
+              onVoice={(countsVoice) => change((now) => ({ ...now, edits: { ...now.edits, countsVoice } }))}
             />
           )}
           <ListsPanel recording={recording} marks={marks} onChange={change} />

@@ -1,7 +1,9 @@
 /** The sound itself: how it is listened to, where it lies, and whether the studio keeps it. */
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import LinearProgress from '@mui/material/LinearProgress';
+import Switch from '@mui/material/Switch';
 import Typography from '@mui/material/Typography';
 import { SOUND_KINDS, type SoundKind } from '@feldspar/core/hearing';
 import { type Recording, SIDES } from '@feldspar/core/recordings';
@@ -10,7 +12,7 @@ import { sendSound } from '../../data/uploads.ts';
 import { Choice } from '../../parts/fields/Choice.tsx';
 import { Panel } from '../../parts/layout/Panel.tsx';
 import { Row } from '../../parts/layout/Row.tsx';
-import { megabytes } from '../../text/text.ts';
+import { megabytes, plural } from '../../text/text.ts';
 import { SOUND_KIND_NAMES } from '../../text/input-words.ts';
 
 const SIDE_NAMES: Record<(typeof SIDES)[number], string> = {
@@ -27,10 +29,12 @@ interface SoundPanelProps {
   hash: string | null | undefined;
   onHear(how: { side: Recording['side']; kind: SoundKind }): void;
   onLetGo(): void;
+  onVoice(counts: boolean): void;
 }
 
-export function SoundPanel({ recording, here, hash, onHear, onLetGo }: SoundPanelProps) {
-  const { id, side, heard, sound } = recording;
+export function SoundPanel({ recording, here, hash, onHear, onLetGo, onVoice }: SoundPanelProps) {
+  const { id, side, heard, edits, sound } = recording;
+  const { voice = [], spoken = [] } = heard;
   const upload = useUploads().get(id);
   return (
     <Panel title="Sound">
@@ -52,6 +56,15 @@ export function SoundPanel({ recording, here, hash, onHear, onLetGo }: SoundPane
           />
         )}
       </Row>
+      {voice.length > 0 && (
+        <FormControlLabel
+          sx={{ mt: 1 }}
+          control={
+            <Switch checked={!edits.countsVoice} onChange={({ target }) => onVoice(!target.checked)} />
+          }
+          label={`Leave out the voice: ${plural(spoken.length, 'onset')} in ${plural(Math.round(lengthOf(voice)), 'second')}`}
+        />
+      )}
       <Typography variant="body2" sx={{ color: 'text.secondary', mt: 1.5 }}>
         {hash
           ? `The studio keeps it: ${megabytes(sound.bytes)}.`
@@ -87,3 +100,6 @@ export function SoundPanel({ recording, here, hash, onHear, onLetGo }: SoundPane
     </Panel>
   );
 }
+
+const lengthOf = (stretches: readonly { fromS: number; toS: number }[]) =>
+  stretches.reduce((sum, { fromS, toS }) => sum + toS - fromS, 0);

@@ -44,6 +44,7 @@ export interface StrataProps {
   selected: Mark | null;
   hiddenS: readonly number[];
   muted: readonly Stretch[];
+  voice: readonly Stretch[];
   stretch: Stretch | null;
   playheadS: number | null;
   label: string;

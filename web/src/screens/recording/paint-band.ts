@@ -22,6 +22,8 @@ export interface Drawn {
   clicksS: readonly number[];
   hiddenS: readonly number[];
   muted: readonly { fromS: number; toS: number }[];
+  /** Somebody counted aloud there, and it is left out. */
+  voice: readonly { fromS: number; toS: number }[];
   /** Chosen with the pointer. */
   stretch: { fromS: number; toS: number } | null;
   playheadS: number | null;
@@ -29,6 +31,7 @@ export interface Drawn {
 }
 
 const HATCH = 7;
+const DOTS = 5;
 
 export function paintBand(
   brush: CanvasRenderingContext2D,
@@ -51,6 +54,11 @@ export function paintBand(
   if (drawn.silent) hatch(brush, band, colours.hatch);
   for (const { fromS: mutedFrom, toS: mutedTo } of drawn.muted)
     shade(brush, x(mutedFrom), x(mutedTo), band, colours.hatch, 0.9);
+  // A line of dots under it, as under what is only said.
+  brush.fillStyle = colours.quiet;
+  for (const { fromS: spokenFrom, toS: spokenTo } of drawn.voice)
+    for (let at = Math.max(left, x(spokenFrom)); at < Math.min(left + width, x(spokenTo)); at += DOTS)
+      brush.fillRect(at, top + height - 3, 2, 2);
   if (drawn.stretch) shade(brush, x(drawn.stretch.fromS), x(drawn.stretch.toS), band, colours.click, 0.18);
   brush.beginPath();
   for (const beatS of drawn.beatsS) {

@@ -28,7 +28,7 @@ export function placedTo(recording: Recording, plan: Plan, planId: string): Reco
     ? null
     : placeByHits(
         compile(plan),
-        marksOf(heard.onsets, edits).map(({ timeS }) => timeS),
+        marksOf(heard, edits).map(({ timeS }) => timeS),
       );
   const played: PlayedToPlan = {
     to: 'plan',

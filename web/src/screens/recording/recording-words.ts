@@ -12,8 +12,9 @@ export function headOf({ midi, heard }: Recording, strokes: number): string {
 
 const FOUND_BY = { clicks: 'by our clicks', strokes: 'by the strokes', hand: 'by hand' } as const;
 
-export function factsOf({ name, sound, heard, played, midi }: Recording): string[] {
+export function factsOf({ name, sound, heard, edits, played, midi }: Recording): string[] {
   const facts = [name, minutes(sound.durationS), midi ? midi.parts.join(', ') : SOUND_KIND_NAMES[heard.kind]];
+  if (heard.voice?.length) facts.push(edits.countsVoice ? 'the voice counts too' : 'a voice left out');
   if (played.to !== 'plan') return facts;
   const sure = played.foundBy === 'hand' ? '' : played.sure ? ' (sure)' : ' (not sure: look, and slide it)';
   const ppm = Math.round(Math.abs(played.clockPpm));

@@ -48,7 +48,8 @@ export function HandsFreePanel() {
         });
       if (event.type !== 'on') return;
       // A note is a stroke or a deed.
-      const { [event.note]: _, ...notes } = midi.notes;
+      const notes = { ...midi.notes };
+      delete notes[event.note];
       const deeds = { ...without(midi.deeds, learning), [event.note]: learning };
       learned({ midi: { ...midi, notes, deeds } });
     };

@@ -13,7 +13,7 @@ import {
   changeRig,
   chooseMicrophone,
   loopbackOf,
-  setSoundKind,
+  sayOfMicrophone,
   useRig,
 } from '../../device/rig-store.ts';
 import { Choice } from '../../parts/fields/Choice.tsx';
@@ -68,13 +68,22 @@ export function MicrophonePanel({ outputKey }: { outputKey: string | null }) {
           label="What is played before it"
           value={microphone.kind ?? ANY}
           options={KINDS}
-          onChange={(kind) => setSoundKind(kind === ANY ? null : (kind as SoundKind))}
+          onChange={(kind) => sayOfMicrophone({ kind: kind === ANY ? null : (kind as SoundKind) })}
           minWidth={210}
         />
       </Row>
       <FormControlLabel
         control={<Switch checked={keepsSound} onChange={(_, on) => changeRig({ keepsSound: on })} />}
         label="Keep the sound of every take, as a recording (6 MB a minute, in this browser)"
+      />
+      <FormControlLabel
+        control={
+          <Switch
+            checked={!microphone.countsVoice}
+            onChange={(_, leavesOut) => sayOfMicrophone({ countsVoice: !leavesOut })}
+          />
+        }
+        label="Leave out a voice that counts aloud (claps, taps, drums and plucked strings)"
       />
       <Row>
         <Button

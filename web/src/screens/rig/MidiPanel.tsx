@@ -51,7 +51,8 @@ export function MidiPanel() {
       // What is kept now, not what was drawn last.
       const now = rig().midi;
       // A note is a stroke or a deed.
-      const { [event.note]: _, ...deeds } = now.deeds;
+      const deeds = { ...now.deeds };
+      delete deeds[event.note];
       changeRig({ midi: { ...now, deeds, notes: { ...now.notes, [event.note]: line } } });
       setLearning(null);
     };

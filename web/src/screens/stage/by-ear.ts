@@ -44,6 +44,7 @@ export function byEar(
   const listening = listenTo(source, {
     plan,
     kind: microphone.kind,
+    countsVoice: microphone.countsVoice ?? false,
     onHeard(now) {
       last = now;
       strokes.push(...now.strokes);
@@ -80,6 +81,7 @@ export function byEar(
         clicks: heard?.clicks ?? last?.clicks ?? 0,
         latencyBy,
         hidden: heard?.hidden ?? 0,
+        spoken: heard?.spoken ?? 0,
         unplugged,
         lostBlocks: heard?.lostBlocks ?? 0,
       },

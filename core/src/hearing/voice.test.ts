@@ -1,0 +1,113 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import {
+  STROKE_KINDS,
+  type Stroke,
+  type StrokeKind,
+  chance,
+  playedStrokes,
+  recordingOf,
+} from '../players/index.ts';
+import { scored } from '../testing/scored.ts';
+import { WavReader } from '../formats/wav-reader.ts';
+import { WholeEars } from './index.ts';
+
+/** Spoken by a speech synthesizer (see core/sounds/count), each from its first sample on. */
+const RATE = 22_050;
+function word(name: string): Float32Array {
+  const reader = new WavReader();
+  const samples = reader.push(readFileSync(join(__dirname, '../../sounds/count', `${name}.wav`)));
+  expect(reader.format?.sampleRateHz).toBe(RATE);
+  return samples;
+}
+const COUNTS = [
+  'one and two and three and four and',
+  'one e and a two e and a three e and a four e and a',
+  'one two three four',
+];
+
+/** Counted aloud for so long, at so many words a second, so loud at its peak. */
+function counting(text: string, lengthS: number, aSecond: number, peakDb: number): Float32Array {
+  const words = text.split(' ').map(word);
+  const random = chance(9);
+  const spoken = recordingOf([], 'clap', { rate: RATE, noiseDb: -62, tailS: lengthS });
+  const gain =
+    10 ** (peakDb / 20) /
+    Math.max(...words.map((one) => one.reduce((most, v) => Math.max(most, Math.abs(v)), 0)));
+  let n = 0;
+  for (let at = 0.3; at < lengthS - 0.5; at += (1 + 0.05 * (random() - 0.5)) / aSecond) {
+    const loud = gain * 10 ** ((-4 * random()) / 20);
+    words[n++ % words.length].forEach((value, i) => {
+      const k = Math.round(at * RATE) + i;
+      if (k < spoken.length) spoken[k] += loud * value;
+    });
+  }
+  return spoken;
+}
+
+function heard(samples: Float32Array, rate = RATE, kind: 'struck' | null = 'struck') {
+  const ears = new WholeEars(rate, kind);
+  for (let at = 0; at < samples.length; at += 4096) ears.push(samples.subarray(at, at + 4096));
+  return ears.end();
+}
+const mixed = (a: Float32Array, b: Float32Array) => a.map((value, i) => value + (b[i] ?? 0));
+const struckKinds = STROKE_KINDS.filter((kind) => !['bowed', 'blown', 'breath'].includes(kind));
+
+describe('counting aloud', () => {
+  it.each(COUNTS.flatMap((text) => [2, 3.5].map((aSecond) => [text, aSecond] as const)))(
+    '20 s of “%s”, %d words a second: at most two false strokes',
+    (text, aSecond) => {
+      const { strokes, spoken, voice } = heard(counting(text, 20, aSecond, -6));
+      expect(strokes.length).toBeLessThanOrEqual(2);
+      expect(spoken.length).toBeGreaterThan(20);
+      // All of it is one voice, from its first word to its last.
+      expect(voice).toHaveLength(1);
+      expect(voice[0].fromS).toBeLessThan(1);
+      expect(voice[0].toS).toBeGreaterThan(18.5);
+    },
+  );
+
+  // Strings that ring on hide the voice behind them.
+  it.each(['clap', 'wood', 'muted'] as const)(
+    'while a %s is played: what is louder than the voice is kept, and the voice left out',
+    (kind) => {
+      const strokes = playedStrokes(36, 0.5, 4, { spreadDb: 3 });
+      const lengthS = 19;
+      const voiced = counting(COUNTS[0], lengthS, 2.3, -14);
+      const played = recordingOf(strokes.map(at(-3)), kind, { rate: RATE, tailS: 1, seed: 4 });
+      const told = heard(mixed(voiced, played));
+      const { missed, extra } = scored(
+        times(told.strokes),
+        strokes.map(({ timeS }) => timeS),
+        0.025,
+      );
+      expect(missed).toBeLessThanOrEqual(4);
+      expect(extra).toBeLessThanOrEqual(2);
+    },
+  );
+});
+
+describe('where nobody speaks', () => {
+  it.each(struckKinds)('%s: no stroke is taken for a voice', (kind: StrokeKind) => {
+    for (const [apartS, seed] of [
+      [0.5, 1],
+      [0.25, 2],
+      [0.9, 3],
+    ] as const) {
+      const samples = recordingOf(playedStrokes(30, apartS, seed, { spreadDb: 14 }), kind, { seed });
+      const { spoken, voice } = heard(samples, 48_000);
+      expect(spoken).toEqual([]);
+      expect(voice).toEqual([]);
+    }
+  });
+
+  it('held tones swell and are periodic, and are not looked at in this way', () => {
+    const samples = recordingOf(playedStrokes(20, 0.6, 1), 'bowed');
+    const told = heard(samples, 48_000, null);
+    expect(told).toMatchObject({ kind: 'sustained', voice: [], spoken: [] });
+    expect(told.strokes.length).toBeGreaterThanOrEqual(20);
+  });
+});
+
+const at = (db: number) => (stroke: Stroke) => ({ ...stroke, db: stroke.db + db });
+const times = (onsets: readonly { timeS: number }[]) => onsets.map(({ timeS }) => timeS);

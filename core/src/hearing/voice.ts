@@ -1,0 +1,177 @@
+/**
+ * A voice that counts aloud, told from strokes. A syllable swells: behind its onset comes a vowel, louder than the onset itself and periodic,
+ * while a stroke is loudest at once and dies away. Where several such come together somebody speaks; there only what is at once as loud, high
+ * up, as the voice around it counts as a stroke. Nothing is learned from any voice. For struck and plucked sounds; a bowed or blown tone
+ * swells and is periodic too, and cannot be told from a voice in this way.
+ */
+import type { Onset, SoundKind } from './ears.ts';
+import { HighPass } from './high-pass.ts';
+import { periodicityOf } from './periodicity.ts';
+
+const HIGH_HZ = 3000;
+/** An onset's own level is looked for so long; the vowel's behind it between these times. */
+const ONSET_S = 0.01;
+const VOWEL_S = { from: 0.04, to: 0.12 } as const;
+/** A syllable: its vowel is louder than its onset by so much (RMS), so periodic, and its onset is so far under it high up. */
+const SYLLABLE = { swellsDb: 3, periodic: 0.5, highDb: -14 } as const;
+/** So many of them in so long, and such a share of all onsets there, are somebody who speaks. */
+const SPEAKS = { syllables: 3, withinS: 4, share: 0.08 } as const;
+/** What lies so near to a syllable belongs to the voice. */
+const NEAR_S = 0.9;
+/** What is looked at around an onset. */
+const AROUND_S = 0.35;
+const BESIDE_S = { before: 0.005, after: 0.012 } as const;
+/** A stroke within speech is, high up, about as loud as anything beside it, not far under the vowels, and dies away between these times;
+ * a vowel that follows a consonant does not rise so much. */
+const STROKE = { underHighDb: -1, underAllDb: -12, fallsDb: -6, risesDb: 12, fromS: 0.03, toS: 0.1 } as const;
+const LEAST = 1e-6;
+/** Onsets are told of late as long as the kind of the sounds is not known. */
+const KEPT_S = 10;
+const PIECE_S = 0.25;
+
+interface Looked {
+  onset: Onset;
+  isSyllable: boolean;
+  isStroke: boolean;
+}
+
+export interface Told {
+  /** In order. */
+  strokes: Onset[];
+  /** Onsets of syllables. */
+  spoken: Onset[];
+  voice: { fromS: number; toS: number }[];
+}
+
+/** Kinds in which a voice can be told. */
+export const TELLS_VOICE: readonly SoundKind[] = ['struck', 'plucked'];
+
+/** Fed with the sound and the onsets that were heard in it, as they come. */
+export class VoiceTeller {
+  private readonly rate: number;
+  private readonly ring: Float32Array;
+  private readonly high: Float32Array;
+  private readonly filter: HighPass;
+  private samples = 0;
+  private waiting: Onset[] = [];
+  private readonly looked: Looked[] = [];
+
+  constructor(sampleRateHz: number) {
+    this.rate = sampleRateHz;
+    const kept = 2 ** Math.ceil(Math.log2(KEPT_S * sampleRateHz));
+    this.ring = new Float32Array(kept);
+    this.high = new Float32Array(kept);
+    this.filter = new HighPass(Math.min(HIGH_HZ, 0.3 * sampleRateHz), sampleRateHz);
+  }
+
+  /** @param onsets that were told of with these samples; in order. */
+  push(samples: Float32Array, onsets: readonly Onset[]): void {
+    const mask = this.ring.length - 1;
+    // In pieces that the ring holds beside what is looked back at.
+    const piece = Math.round(PIECE_S * this.rate);
+    for (const onset of onsets) this.waiting.push(onset);
+    for (let from = 0; from < samples.length; from += piece) {
+      const to = Math.min(samples.length, from + piece);
+      this.filter.through(samples, from, to, this.high, this.samples);
+      for (let i = from; i < to; i++) this.ring[this.samples++ & mask] = samples[i];
+      this.look(false);
+    }
+  }
+
+  /** The sound is over. */
+  end(): Told {
+    this.look(true);
+    const speaks = this.whereSpoken();
+    const isSpoken = this.looked.map(
+      ({ onset, isStroke }) => !isStroke && speaks.some((stretch) => isIn(stretch, onset.timeS)),
+    );
+    return {
+      strokes: this.looked.flatMap(({ onset }, i) => (isSpoken[i] ? [] : [onset])),
+      spoken: this.looked.flatMap(({ onset }, i) => (isSpoken[i] ? [onset] : [])),
+      voice: speaks,
+    };
+  }
+
+  private look(isOver: boolean): void {
+    while (this.waiting.length > 0) {
+      const [onset] = this.waiting;
+      const at = Math.round(onset.timeS * this.rate);
+      if (!isOver && this.samples < at + AROUND_S * this.rate) return;
+      this.waiting.shift();
+      this.looked.push({ onset, ...this.soundOf(at) });
+    }
+  }
+
+  private soundOf(at: number): Omit<Looked, 'onset'> {
+    const { ring, high } = this;
+    const own = decibels(this.peak(high, at, 0, ONSET_S));
+    const beside = (of: Float32Array) =>
+      decibels(
+        Math.max(this.peak(of, at, -AROUND_S, -BESIDE_S.before), this.peak(of, at, BESIDE_S.after, AROUND_S)),
+      );
+    const vowel = this.cut(ring, at, VOWEL_S.from, VOWEL_S.to);
+    const swellsDb = loudness(vowel) - loudness(this.cut(ring, at, 0, ONSET_S));
+    const behindDb = decibels(this.peak(ring, at, BESIDE_S.after, AROUND_S));
+    const fallsDb =
+      loudness(this.cut(high, at, STROKE.fromS, STROKE.toS)) - loudness(this.cut(high, at, 0, ONSET_S));
+    const risesDb =
+      loudness(this.cut(high, at, 0, ONSET_S)) -
+      loudness(this.cut(high, at, -STROKE.fromS, -BESIDE_S.before));
+    return {
+      isSyllable:
+        swellsDb > SYLLABLE.swellsDb &&
+        own - behindDb < SYLLABLE.highDb &&
+        periodicityOf(vowel, this.rate) > SYLLABLE.periodic,
+      isStroke:
+        own - beside(ring) >= STROKE.underAllDb &&
+        own - beside(high) >= STROKE.underHighDb &&
+        fallsDb <= STROKE.fallsDb &&
+        risesDb >= STROKE.risesDb,
+    };
+  }
+
+  /** Stretches in which enough syllables lie together. */
+  private whereSpoken(): Told['voice'] {
+    const syllables = this.looked.flatMap(({ onset, isSyllable }) => (isSyllable ? [onset.timeS] : []));
+    const all = this.looked.map(({ onset }) => onset.timeS);
+    const stretches: Told['voice'] = [];
+    for (let i = 0; i + SPEAKS.syllables <= syllables.length; i++) {
+      const [first, last] = [syllables[i], syllables[i + SPEAKS.syllables - 1]];
+      if (last - first > SPEAKS.withinS) continue;
+      const there = all.filter((timeS) => timeS >= first && timeS <= last).length;
+      if (SPEAKS.syllables < SPEAKS.share * there) continue;
+      const stretch = { fromS: Math.max(0, first - NEAR_S), toS: last + NEAR_S };
+      const before = stretches.at(-1);
+      if (before && stretch.fromS <= before.toS) before.toS = stretch.toS;
+      else stretches.push(stretch);
+    }
+    return stretches;
+  }
+
+  private peak(ring: Float32Array, at: number, fromS: number, toS: number): number {
+    const mask = ring.length - 1;
+    let most = 0;
+    const first = Math.max(0, this.samples - ring.length, at + Math.round(fromS * this.rate));
+    const last = Math.min(this.samples, at + Math.round(toS * this.rate));
+    for (let i = first; i < last; i++) most = Math.max(most, Math.abs(ring[i & mask]));
+    return most;
+  }
+
+  private cut(ring: Float32Array, at: number, fromS: number, toS: number): Float32Array {
+    const mask = ring.length - 1;
+    const first = Math.max(0, at + Math.round(fromS * this.rate));
+    const last = Math.max(first, Math.min(this.samples, at + Math.round(toS * this.rate)));
+    return Float32Array.from({ length: last - first }, (_, i) => ring[(first + i) & mask]);
+  }
+}
+
+const isIn = ({ fromS, toS }: { fromS: number; toS: number }, timeS: number) =>
+  timeS >= fromS && timeS <= toS;
+const decibels = (level: number) => 20 * Math.log10(level + LEAST);
+
+/** In dB, by its mean power. */
+function loudness(samples: Float32Array): number {
+  let sum = 0;
+  for (const value of samples) sum += value * value;
+  return decibels(Math.sqrt(sum / Math.max(1, samples.length)));
+}

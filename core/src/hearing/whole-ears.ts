@@ -1,0 +1,43 @@
+/** A whole sound, heard as it comes: its strokes, and the voice that counts beside them told from them. What is told is known at the end. */
+import { Ears, type Onset, type SoundKind } from './ears.ts';
+import { TELLS_VOICE, type Told, VoiceTeller } from './voice.ts';
+
+export interface HeardWhole extends Told {
+  kind: SoundKind;
+}
+
+export class WholeEars {
+  private readonly ears: Ears;
+  private readonly teller: VoiceTeller;
+  private readonly onsets: Onset[] = [];
+
+  /** @param kind of the sounds; chosen from the signal where it is left out. */
+  constructor(sampleRateHz: number, kind: SoundKind | null = null) {
+    this.ears = new Ears(sampleRateHz, kind);
+    this.teller = new VoiceTeller(sampleRateHz);
+  }
+
+  /** Onsets so far, those of a voice among them. */
+  get count(): number {
+    return this.onsets.length;
+  }
+
+  push(samples: Float32Array): void {
+    this.keep(samples, this.ears.push(samples));
+  }
+
+  /** The sound is over. */
+  end(): HeardWhole {
+    this.keep(new Float32Array(0), this.ears.end());
+    const kind = this.ears.kind!;
+    const told = TELLS_VOICE.includes(kind)
+      ? this.teller.end()
+      : { strokes: this.onsets, spoken: [], voice: [] };
+    return { kind, ...told };
+  }
+
+  private keep(samples: Float32Array, onsets: readonly Onset[]): void {
+    for (const onset of onsets) this.onsets.push(onset);
+    this.teller.push(samples, onsets);
+  }
+}
