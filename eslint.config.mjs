@@ -18,7 +18,7 @@ export const ROOMS = {
   counts: ['time', 'plan'],
   sound: ['time', 'plan'],
   timing: ['time', 'plan', 'stats'],
-  words: ['time', 'timing', 'free'],
+  words: ['time', 'timing', 'free', 'practice'],
   players: ['plan', 'timing'],
   take: ['time', 'stats', 'clock', 'plan', 'players', 'timing'],
   hearing: [],
@@ -26,7 +26,7 @@ export const ROOMS = {
   wire: ['time', 'plan', 'take', 'timing', 'words', 'hearing', 'free', 'recordings'],
   recordings: ['time', 'plan', 'sound', 'hearing', 'free', 'timing', 'players', 'take', 'stats'],
   live: ['sound', 'plan', 'stats', 'hearing', 'recordings'],
-  practice: ['time', 'reference', 'plan', 'counts', 'take'],
+  practice: ['time', 'reference', 'plan', 'counts', 'take', 'timing'],
   formats: ['time', 'plan', 'counts', 'sound', 'take', 'timing', 'words'],
 };
 

@@ -1,76 +1,135 @@
-/** What to do now: one plan and the reason for it, from the last take. */
-import type { TakeSummary } from '../take/index.ts';
-import { type Tempo, tempo } from '../time/index.ts';
-import { type Placement, clickRateFor, feltTempo, placements } from '../reference/index.ts';
+/**
+ * What to do now: one plan at one tempo, and why, from the takes of a player. The step is what was played last, at about that tempo; all its
+ * takes count. What comes next begins at the tempo that was held. Pure; the reason is data, its words are made elsewhere.
+ */
 import { placementOfPlan, placementPlanId } from './placement-plans.ts';
-import { READY_PLANS } from './ready-plans.ts';
+import { type Placement, clickRateFor, feltTempo, placements } from '../reference/index.ts';
+import { Fraction, type Tempo, quartersPerMinute, saidIn, tempo } from '../time/index.ts';
+import { FAMILIES } from './families.ts';
+import { planTempo } from '../plan/index.ts';
+import { READY_PLANS, type ReadyPlan } from './ready-plans.ts';
+import { readyPlanOf } from './ready-plan-of.ts';
+import { type Evidence, type StepTake, weigh } from './rule.ts';
 
-export interface LastTake {
+export interface PastTake {
   planId: string | null;
   tempo: { bpm: number | string; beat: string };
-  summary: Pick<TakeSummary, 'verdict' | 'tempoPercent' | 'counts' | 'clickedSdMs'>;
+  /** The player's own calendar day. */
+  day: string;
+  /** Null as long as it is not measured. */
+  trials: StepTake['trials'] | null;
 }
+
+export type Does = 'begin' | 'stay' | 'go on' | 'slower' | 'faster' | 'step back';
 
 export interface Suggestion {
   planId: string;
   /** Null: the plan's own tempo. */
   tempo: Tempo | null;
-  reason: string;
+  does: Does;
+  /** Null before the first take. */
+  evidence: Evidence | null;
+  /** The tempo that the evidence is of. */
+  at: Tempo | null;
+  /** The person said so, against the evidence. */
+  overruled: boolean;
 }
 
-/** Hits within this spread of the click count as secure (2 to 4 % of a beat is skilled tapping; common practice). */
-const SECURE_SD_MS = 25;
+/** Against the evidence: on to the next step, or stay with this one. */
+export type Overrule = 'go on' | 'stay';
 
+/** Tempos within so much are one step. */
+const SAME_TEMPO = 1.04;
 /** A beat of two seconds is the slowest that is felt as a beat (London 2004). */
-const SLOWEST_SUGGESTED = 30;
+const SLOWEST = 30;
+/** The easiest middle: slower tempts to rush, faster to drag (common practice, no source). */
+const MIDDLE = 100;
+const NEAR_MIDDLE = 0.05;
+/** Slower than this share of the plan's own tempo, the step before is the better way. */
+const BACK_BELOW = 0.85;
 
-const CUT_SHORT = 'The last take was cut short: play it through once.';
-
-export function suggest(last: LastTake | null): Suggestion {
-  const placement = last?.planId ? placementOfPlan(last.planId) : null;
-  if (last && placement) return suggestPlacement(last, placement);
-  const index = READY_PLANS.findIndex(({ id }) => id === last?.planId);
-  if (!last || index < 0) {
+/** @param takes newest first. */
+export function suggest(takes: readonly PastTake[], overrule: Overrule | null = null): Suggestion {
+  const newest = takes.find(({ planId }) => planId !== null);
+  if (!newest || newest.planId === null)
     return {
-      planId: READY_PLANS[0].id,
-      tempo: null,
-      reason: 'Begin with the full click, and take clicks away once it is secure.',
+      ...{ planId: READY_PLANS[0].id, tempo: null, does: 'begin' },
+      ...{ evidence: null, at: null, overruled: false },
     };
-  }
-  const { verdict, counts, clickedSdMs } = last.summary;
-  const { id, plan } = READY_PLANS[index];
-  const same = tempo(last.tempo.bpm, last.tempo.beat);
-  if (counts.matched < counts.targets / 2) return { planId: id, tempo: same, reason: CUT_SHORT };
-  if (verdict === 'rushing' || verdict === 'dragging') {
-    const did = verdict === 'rushing' ? 'hurried' : 'dragged';
-    const slower = { ...same, bpm: same.bpm.mul(9, 10).round() };
-    return {
-      planId: id,
-      tempo: slower.bpm.gte(SLOWEST_SUGGESTED) ? slower : same,
-      reason: `You ${did} the last time: stay on it, a little slower, until it holds.`,
-    };
-  }
-  const next = READY_PLANS[index + 1];
-  const secure = verdict === 'steady' || (index < 2 && clickedSdMs !== null && clickedSdMs <= SECURE_SD_MS);
-  if (secure && next) {
-    return { planId: next.id, tempo: null, reason: `${plan.title} is secure: take the next step.` };
-  }
-  return { planId: id, tempo: same, reason: 'One more take of the same will make the figure clearer.' };
+  const { planId } = newest;
+  const at = tempo(newest.tempo.bpm, newest.tempo.beat);
+  const evidence = weigh(stepOf(takes, planId, at));
+  const proposed = proposal(planId, at, evidence);
+  const wanted = overrule === null ? proposed : overruling(overrule, planId, at, proposed);
+  return { ...wanted, evidence, at, overruled: wanted.does !== proposed.does };
 }
 
-/** The same click, until it is locked; then the next place for it, its speed untouched. */
-function suggestPlacement({ tempo: last, summary }: LastTake, placement: Placement): Suggestion {
-  const felt = tempo(last.bpm, last.beat);
-  const again = { planId: placementPlanId(placement), tempo: felt };
-  if (summary.counts.matched < summary.counts.targets / 2) return { ...again, reason: CUT_SHORT };
-  const order = placements();
-  const next = order[order.findIndex(({ key }) => key === placement.key) + 1];
-  const locked =
-    summary.verdict === 'steady' || (summary.clickedSdMs !== null && summary.clickedSdMs <= SECURE_SD_MS);
-  if (!locked || !next) return { ...again, reason: 'Lock it once more before the click moves on.' };
-  return {
-    planId: placementPlanId(next),
-    tempo: feltTempo(next, clickRateFor(placement, felt)),
-    reason: 'Locked. Leave the click at its speed and hear it in the next place.',
-  };
+function stepOf(takes: readonly PastTake[], planId: string, at: Tempo): StepTake[] {
+  const quarters = quartersPerMinute(at).valueOf();
+  return takes.flatMap(({ planId: other, tempo: { bpm, beat }, day, trials }) => {
+    if (other !== planId || trials === null) return [];
+    const ratio = quartersPerMinute(tempo(bpm, beat)).valueOf() / quarters;
+    return Math.max(ratio, 1 / ratio) <= SAME_TEMPO ? [{ day, trials }] : [];
+  });
+}
+
+type Proposal = Pick<Suggestion, 'planId' | 'tempo' | 'does'>;
+
+function proposal(planId: string, at: Tempo, { outcome, newestSays, early, late }: Evidence): Proposal {
+  const stay: Proposal = { planId, tempo: at, does: 'stay' };
+  // A take of something else says nothing of the step: it is played once more.
+  if (newestSays !== null || outcome === 'undecided') return stay;
+  if (outcome === 'holds') return stepBeside(planId, at, 1) ?? stay;
+  if (outcome === 'other tempo') return otherTempo(planId, at, early === late) ?? stay;
+  // Who drags where it is slow is helped by a beat that carries.
+  const drags = late > early && quartersPerMinute(at).valueOf() < MIDDLE * (1 - NEAR_MIDDLE);
+  if (drags) return { planId, ...scaled(at, 11) };
+  const own = readyPlanOf(planId);
+  const isSlow =
+    own !== null && at.bpm.valueOf() < BACK_BELOW * saidIn(planTempo(own.plan), at.beat).bpm.valueOf();
+  const back = isSlow ? stepBeside(planId, at, -1) : null;
+  return back ?? { planId, ...scaled(at, 9) };
+}
+
+/** Towards the easiest middle; from there slower. */
+function otherTempo(planId: string, at: Tempo, slower: boolean): Proposal | null {
+  const quarters = quartersPerMinute(at).valueOf();
+  const isSlow = quarters < MIDDLE * (1 - NEAR_MIDDLE) && !slower;
+  return { planId, ...scaled(at, isSlow ? 11 : 9) };
+}
+
+function scaled(at: Tempo, tenths: number): Pick<Proposal, 'tempo' | 'does'> {
+  const bpm = at.bpm.mul(tenths, 10).round();
+  if (bpm.lt(SLOWEST)) return { tempo: at, does: 'stay' };
+  return { tempo: { ...at, bpm }, does: tenths > 10 ? 'faster' : 'slower' };
+}
+
+/** The step after this one, or before it, at the tempo that was held; null where there is none. */
+function stepBeside(planId: string, at: Tempo, by: 1 | -1): Proposal | null {
+  const does: Does = by > 0 ? 'go on' : 'step back';
+  const placement = placementOfPlan(planId);
+  if (placement) {
+    const beside = neighbour(placements(), ({ key }) => key === placement.key, by);
+    return beside && { planId: placementPlanId(beside), tempo: placedTempo(placement, beside, at), does };
+  }
+  const order: readonly ReadyPlan[] = READY_PLANS.some(({ id }) => id === planId)
+    ? READY_PLANS
+    : (FAMILIES.find(({ plans }) => plans.some(({ id }) => id === planId))?.plans ?? []);
+  const beside = neighbour(order, ({ id }) => id === planId, by);
+  if (!beside) return null;
+  const said = saidIn(at, planTempo(beside.plan).beat);
+  return { planId: beside.id, tempo: { ...said, bpm: new Fraction(said.bpm.round()) }, does };
+}
+
+/** The click keeps its speed and is heard in another place. */
+const placedTempo = (from: Placement, to: Placement, felt: Tempo) => feltTempo(to, clickRateFor(from, felt));
+
+function neighbour<Item>(items: readonly Item[], is: (item: Item) => boolean, by: number): Item | null {
+  const index = items.findIndex(is);
+  return index < 0 ? null : (items[index + by] ?? null);
+}
+
+function overruling(overrule: Overrule, planId: string, at: Tempo, proposed: Proposal): Proposal {
+  if (overrule === 'stay') return { planId, tempo: at, does: 'stay' };
+  return stepBeside(planId, at, 1) ?? proposed;
 }

@@ -155,8 +155,8 @@ function errorAtReturn(
   if (gap.returnS === null || gap.returnBeat === null) return null;
   const [behind = next] = recovery;
   if (!behind) return null;
-  const atClick = scene.withClick[behind.target] && Math.abs(scene.beats[behind.target] - gap.returnBeat);
-  if (atClick !== 0 && atClick < 1e-6) return { errorMs: behind.asynchronyMs };
+  const offBeats = Math.abs(scene.beats[behind.target] - gap.returnBeat);
+  if (scene.withClick[behind.target] === 1 && offBeats < 1e-6) return { errorMs: behind.asynchronyMs };
   const before = inside.findLast(({ line }) => line === behind.line);
   if (!before || scene.beats[behind.target] - gap.returnBeat > 2) return null;
   const { target, asynchronyMs } = before;

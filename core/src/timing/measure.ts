@@ -22,6 +22,7 @@ import { restsOf } from './rests.ts';
 import { steadinessOf } from './steadiness.ts';
 import { swingOf } from './swing.ts';
 import { type Judging, type Tolerance, toleranceOf } from './tolerance.ts';
+import { trialsOf } from './trials.ts';
 import { turnedOf } from './turned.ts';
 import { unisonOf } from './unison.ts';
 import { unmarkedOf } from './unmarked.ts';
@@ -30,7 +31,7 @@ import { type Scene, sceneOf } from './scene.ts';
 import { sectionsOf } from './sections.ts';
 
 /** Raise it when any figure changes its meaning or method. */
-export const ESTIMATOR = 5;
+export const ESTIMATOR = 6;
 
 /** A drift smaller than this is not called rushing or dragging; a whole interval within the second is steady. */
 export const VERDICT_PERCENT = { least: 0.3, steady: 0.6 } as const;
@@ -82,18 +83,21 @@ export function measureWithAlone(
   const played = disturbances.filter((d) => d.timeS <= timeline.endS);
   const entries = entriesOf(timeline, scene, clear, tolerance);
 
+  const counts = {
+    targets: targets + free,
+    matched: matches.length,
+    missed: targets + free - matches.length,
+    extra,
+  };
+  const clicked = summarise(judged((target) => hasClick(target) && !isAlone(target)));
+
   const figures: Omit<Report, 'findings'> = {
     version: 1,
     estimator: ESTIMATOR,
-    counts: {
-      targets: targets + free,
-      matched: matches.length,
-      missed: targets + free - matches.length,
-      extra,
-    },
+    counts,
     matches: matches.map(({ target, hit, asynchronyMs }) => ({ target, hit, asynchronyMs })),
     tolerance: usual,
-    clicked: summarise(judged((target) => hasClick(target) && !isAlone(target))),
+    clicked,
     between: summarise(judged((target) => !hasClick(target) && !isAlone(target))),
     silent: summarise(judged(isAlone)),
     unmarked: unmarkedOf(timeline, scene, clear),
@@ -113,6 +117,12 @@ export function measureWithAlone(
     entries,
     reentry: reentryOf(entries),
     turned: turned.found,
+    trials: trialsOf(timeline, scene, gaps, clear, tolerance, {
+      counts,
+      clicked,
+      turned: turned.found,
+      disturbances: played.length,
+    }),
     disturbances: played.map((d) => ({ ...d, bar: disturbedBar(timeline.bars, d.timeS) })),
     trustedFromBar: trustedFromBar(timeline.bars, played),
   };

@@ -5,8 +5,9 @@ import Button from '@mui/material/Button';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import { planTempo, withTempo } from '@feldspar/core/plan';
-import { READY_PLANS, suggest } from '@feldspar/core/practice';
+import { type Overrule, type PastTake, READY_PLANS, type Suggestion, suggest } from '@feldspar/core/practice';
 import { type Tempo } from '@feldspar/core/time';
+import { reasonOf } from '@feldspar/core/words';
 import { useMemo } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { planAt, takeAt } from '../../addresses/addresses.ts';
@@ -15,6 +16,7 @@ import { useLatestTakes, usePlan, usePlans } from '../../data/hooks.ts';
 import type { StoredPlan, TakeItem } from '@feldspar/core/wire';
 import { FittedCore } from '../../parts/core-sample/FittedCore.tsx';
 import { coreOfSummary } from '../../parts/core-sample/model.ts';
+import { useOverrule } from '../../device/overrule.ts';
 import { useCurrentPlayerId } from '../../device/current-player.ts';
 import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
 import { firstWords } from '../../text/finding-text.ts';
@@ -28,28 +30,38 @@ import { useMidi } from '../../parts/listening/useMidi.ts';
 import { type HandsFree, useRig } from '../../device/rig-store.ts';
 import { playAddress } from '../../addresses/play-address.ts';
 
+/** Weeks of practice; the page of takes that the server gives at once. */
+const MOST_TAKES = 40;
 /** The newest; all of them stand among the plans. */
 const MOST_OWN = 6;
 
 export function Bench() {
   const player = useCurrentPlayerId();
   const plans = usePlans();
-  const takes = useLatestTakes(player, 1);
-  const last = takes.data?.items[0] ?? null;
-  const measured = last?.summary && last.tempo ? { ...last, summary: last.summary, tempo: last.tempo } : null;
+  const takes = useLatestTakes(player, MOST_TAKES);
+  const items = takes.data?.items ?? [];
+  const last = items[0] ?? null;
+  const [overrule, setOverrule] = useOverrule(last?.id ?? null);
   const list = plans.data?.items ?? [];
   // The path, and what the player made; the rest of the ready plans stands on its own screen.
   const path = READY_PLANS.flatMap((step) => list.find(({ id }) => id === step.id) ?? []);
   const own = list.filter(({ ready }) => !ready);
   const onBench = [...path, ...own.slice(0, MOST_OWN)];
-  const { planId, tempo, reason } = suggest(measured);
+  const suggestion = suggest(items.flatMap(pastTake), overrule);
+  const { planId, tempo } = suggestion;
   const next = usePlan(planId).data;
   return (
     <Stack spacing={4} sx={{ maxWidth: 1120 }}>
       <Typography variant="h1">{next ? `Next: ${next.title}` : 'Bench'}</Typography>
       {plans.error !== undefined && <ErrorNotice error={plans.error} />}
       {next && (
-        <NextExercise plan={next} tempo={tempo ?? planTempo(next.document)} reason={reason} last={last} />
+        <NextExercise
+          plan={next}
+          tempo={tempo ?? planTempo(next.document)}
+          suggestion={suggestion}
+          onOverrule={setOverrule}
+          last={last}
+        />
       )}
       <Box component="section" aria-labelledby="clicks">
         <Typography variant="h2" id="clicks" sx={{ mb: 1.5 }}>
@@ -69,11 +81,12 @@ export function Bench() {
 interface NextExerciseProps {
   plan: StoredPlan;
   tempo: Tempo;
-  reason: string;
+  suggestion: Suggestion;
+  onOverrule(what: Overrule | null): void;
   last: TakeItem | null;
 }
 
-function NextExercise({ plan, tempo, reason, last }: NextExerciseProps) {
+function NextExercise({ plan, tempo, suggestion, onOverrule, last }: NextExerciseProps) {
   const navigate = useNavigate();
   const start = () => void navigate(playAddress(plan.id, tempo));
   const document = useMemo(() => withTempo(plan.document, tempo), [plan, tempo]);
@@ -95,7 +108,7 @@ function NextExercise({ plan, tempo, reason, last }: NextExerciseProps) {
       }}
     >
       <Stack spacing={2}>
-        <Typography sx={{ fontSize: '1.15rem', maxWidth: '42ch' }}>{reason}</Typography>
+        <Typography sx={{ fontSize: '1.15rem', maxWidth: '48ch' }}>{reasonOf(suggestion)}</Typography>
         <PlanLine plan={document} />
         <Row>
           <Button variant="contained" size="large" startIcon={<PlayIcon />} onClick={start}>
@@ -104,6 +117,7 @@ function NextExercise({ plan, tempo, reason, last }: NextExerciseProps) {
           <Button component={Link} to={planAt(plan.id)} variant="outlined">
             Change the tempo
           </Button>
+          <OverruleButton suggestion={suggestion} onOverrule={onOverrule} />
         </Row>
         {last && (
           <Box sx={{ pt: 2 }}>
@@ -135,5 +149,25 @@ function NextExercise({ plan, tempo, reason, last }: NextExerciseProps) {
         <PlanPicture plan={plan.document} rowHeight={13} annotated={false} maxWidth={460} />
       )}
     </Box>
+  );
+}
+
+/** A take as the rule sees it; the day is the one on the player's own calendar. */
+function pastTake({ planId, tempo, startedAt, summary }: TakeItem): PastTake[] {
+  if (!tempo) return [];
+  const day = new Date(startedAt).toLocaleDateString('sv');
+  return [{ planId, tempo, day, trials: summary?.trials ?? null }];
+}
+
+/** The person knows better: on, or stay. One key, taken back by the same. */
+function OverruleButton({ suggestion, onOverrule }: Pick<NextExerciseProps, 'suggestion' | 'onOverrule'>) {
+  const { does, overruled, evidence } = suggestion;
+  const act = () => onOverrule(overruled ? null : does === 'stay' ? 'go on' : 'stay');
+  useKey('o', act, evidence !== null);
+  if (evidence === null) return null;
+  return (
+    <Button onClick={act}>
+      {overruled ? 'As the figures say' : does === 'stay' ? 'Go on all the same' : 'Stay with it'} (O)
+    </Button>
   );
 }

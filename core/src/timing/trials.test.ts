@@ -1,0 +1,77 @@
+import { compile } from '../plan/index.ts';
+import { STEADY_PLAYER, simulate } from '../players/index.ts';
+import { plan, withCountIn } from '../testing/plans.ts';
+import { measure } from './index.ts';
+
+const GAPS = compile(
+  withCountIn(plan({ bars: 16, tempo: { bpm: 100, beat: '1/4' }, silence: { sound: 2, silent: 2 } })),
+);
+const FULL = compile(withCountIn(plan({ bars: 12, tempo: { bpm: 100, beat: '1/4' } })));
+const hitsOf = (timeline: typeof GAPS, asideMs: (timeS: number) => number) =>
+  timeline.targets.map(({ timeS }) => ({ timeS: timeS + asideMs(timeS) / 1000 }));
+
+describe('a take as trials', () => {
+  it('each return from a gap is one, within tolerance or early or late; a habit of lying ahead is none of it', () => {
+    // Silent bars 3 and 4, 7 and 8, 11 and 12, 15 and 16; the click is back in bars 5, 9 and 13.
+    const habit = -20;
+    const at = (bar: number, ms: number) => (timeS: number) =>
+      Math.floor(timeS / 2.4 + 0.01) === bar ? ms : 0;
+    const hits = hitsOf(GAPS, (timeS) => habit + at(5, -60)(timeS) + at(9, 70)(timeS));
+    const { trials, gaps } = measure(GAPS, hits);
+    expect(gaps.filter(({ returns }) => returns > 0)).toHaveLength(3);
+    expect(trials).toEqual({ of: 'returns', good: 1, early: 1, late: 1, uneven: 0 });
+  });
+
+  it('after a long silence who kept the tempo as a steady player does is back as he should be', () => {
+    const long = compile(
+      withCountIn(
+        plan({
+          bars: 12,
+          tempo: { bpm: 100, beat: '1/4' },
+          silence: { bars: 'xxoooooooooo'.slice(0, 11) + 'x' },
+        }),
+      ),
+    );
+    // 22 s alone: half a percent is 110 ms.
+    const drifting = (percent: number) =>
+      hitsOf(long, (timeS) => {
+        const aloneS = timeS - 2.4 * 3;
+        return aloneS > 0 ? -10 * percent * aloneS : 0;
+      });
+    expect(measure(long, drifting(0.4)).trials).toMatchObject({ of: 'returns', good: 1 });
+    expect(measure(long, drifting(1)).trials).toMatchObject({ of: 'returns', good: 0, early: 1 });
+  });
+
+  it('where the click never leaves, each bar with a click is one', () => {
+    const hits = hitsOf(FULL, (timeS) => {
+      const bar = Math.floor(timeS / 2.4 + 0.01);
+      if (bar === 3) return -70;
+      if (bar === 5) return 80;
+      // Scattered, and as a whole neither early nor late.
+      return bar === 7 ? (Math.round(timeS / 0.6) % 2 === 0 ? 60 : -60) : -12;
+    });
+    expect(measure(FULL, hits).trials).toEqual({ of: 'bars', good: 9, early: 1, late: 1, uneven: 1 });
+  });
+
+  it('a bar with a note left out is not held', () => {
+    const hits = hitsOf(FULL, () => 0).filter((_, i) => i !== 6);
+    expect(measure(FULL, hits).trials).toEqual({ of: 'bars', good: 11, early: 0, late: 0, uneven: 1 });
+  });
+
+  it('mostly missed, interrupted, or turned round it says that and nothing else', () => {
+    const hits = hitsOf(FULL, () => 0);
+    expect(measure(FULL, hits.slice(0, 20)).trials).toMatchObject({ good: 0, why: 'mostly missed' });
+    const disturbances = [{ timeS: 9, lostMs: 80 }];
+    expect(measure(FULL, hits, { disturbances }).trials).toMatchObject({ good: 0, why: 'interrupted' });
+    // The click sounds on every "and"; the player stands on it as if it were the beat.
+    const off = compile(
+      withCountIn(
+        plan({ bars: 16, tempo: { bpm: 92, beat: '1/4' }, clicks: [{ every: '1/4', from: '1/8' }] }),
+      ),
+    );
+    const steady = simulate(off, STEADY_PLAYER, 3);
+    expect(measure(off, steady).trials).toMatchObject({ good: 16 });
+    const turned = steady.map(({ timeS }) => ({ timeS: timeS + 30 / 92 }));
+    expect(measure(off, turned).trials).toMatchObject({ good: 0, why: 'turned round' });
+  });
+});

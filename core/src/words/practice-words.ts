@@ -1,0 +1,67 @@
+/** Why the next exercise is the next one, in words. */
+import type { Evidence, Suggestion } from '../practice/index.ts';
+
+const SAYS: Record<NonNullable<Evidence['newestSays']>, string> = {
+  interrupted: 'The sound was interrupted in the last take, so it says nothing: play it once more.',
+  'turned round':
+    'The beat turned round in the last take: the click became one. Count a bar aloud, and come in on your own one.',
+  'mostly missed': 'Most notes were missing in the last take, so it says nothing: play it through once.',
+};
+
+/** One sentence or two: what to do, and what it rests on. */
+export function reasonOf({ does, evidence, overruled }: Suggestion): string {
+  if (evidence === null) return 'Begin with the full click, and take clicks away once it is secure.';
+  if (overruled)
+    return does === 'go on'
+      ? `You said: on to the next step. Of this one: ${counted(evidence)}.`
+      : `You said: stay with it. So far: ${counted(evidence)}.`;
+  if (evidence.newestSays !== null) return SAYS[evidence.newestSays];
+  const seen = counted(evidence);
+  switch (does) {
+    case 'go on':
+      return `It holds: ${seen}. Take the next step, at the tempo that you held.`;
+    case 'slower':
+      return evidence.outcome === 'does not hold'
+        ? `It does not hold yet: ${seen}. A tenth slower.`
+        : `It neither holds nor falls at this tempo: ${seen}. Try a tenth slower.`;
+    case 'faster':
+      return evidence.outcome === 'does not hold'
+        ? `You drag at this tempo: ${seen}. A beat that carries is easier: a tenth faster.`
+        : `It neither holds nor falls at this tempo: ${seen}. Try a tenth faster.`;
+    case 'step back':
+      return `It does not hold, slowly either: ${seen}. Take the step before it again.`;
+    default:
+      return evidence.outcome === 'holds'
+        ? `It holds: ${seen}. Make it harder: fewer clicks, a longer silence, another place.`
+        : stays(evidence, seen);
+  }
+}
+
+/** What is missing for the next step. */
+export function missingOf({ missing: { good, anotherDay } }: Evidence): string {
+  const more = good === 1 ? 'one more good one' : `${NUMBERS[good] ?? good} more good ones in a row`;
+  return anotherDay ? `${more} on another day` : more;
+}
+
+function stays(evidence: Evidence, seen: string): string {
+  if (evidence.takes === 0) return 'Once more: there is nothing to go by yet.';
+  return `Stay with it: ${seen}. For the next step: ${missingOf(evidence)}.`;
+}
+
+/** "14 of 16 held, on two days; the others early". */
+function counted({ good, early, late, uneven, days }: Evidence): string {
+  const all = good + early + late + uneven;
+  const most = Math.max(early, late, uneven);
+  const others =
+    all === good
+      ? ''
+      : most === uneven
+        ? '; the others uneven'
+        : `; ${early + late + uneven === most ? 'the others' : 'most others'} ${most === early ? 'early' : 'late'}`;
+  return `${good} of ${all} held, on ${days === 1 ? 'one day' : `${NUMBERS[days] ?? days} days`}${others}`;
+}
+
+const NUMBERS: Readonly<Record<number, string>> = {
+  ...{ 2: 'two', 3: 'three', 4: 'four', 5: 'five', 6: 'six', 7: 'seven' },
+  ...{ 8: 'eight', 9: 'nine', 10: 'ten', 11: 'eleven', 12: 'twelve' },
+};
