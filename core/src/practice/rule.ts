@@ -3,7 +3,7 @@
  * does not hold the step has 60 % of them within tolerance, one who does 85 %; both errors 10 %. Returns of one take share that day's
  * tempo and are less than so many trials; what was played on earlier days counts less. Pure.
  */
-import type { Report } from '../timing/index.ts';
+import type { Trials } from '../timing/index.ts';
 
 const P = { not: 0.6, holds: 0.85 } as const;
 const ERROR = 0.1;
@@ -23,13 +23,15 @@ const ALIKE = 0.06;
 export interface StepTake {
   /** The player's own calendar day. */
   day: string;
-  trials: Report['trials'];
+  trials: Trials;
 }
 
 export type Outcome = 'holds' | 'does not hold' | 'other tempo' | 'undecided';
 
 export interface Evidence {
   outcome: Outcome;
+  /** What the trials are, of the newest take that says something. */
+  of: Trials['of'];
   /** Trials as they were counted, of all takes that say something. */
   good: number;
   early: number;
@@ -40,7 +42,7 @@ export interface Evidence {
   /** What is missing for the next step: so many more good trials in a row, on a day other than the one so far. */
   missing: { good: number; anotherDay: boolean };
   /** Of the newest take, why it says nothing; null where it does. */
-  newestSays: NonNullable<Report['trials']['why']> | null;
+  newestSays: NonNullable<Trials['why']> | null;
 }
 
 /** @param takes of one step, newest first. */
@@ -70,6 +72,7 @@ export function weigh(takes: readonly StepTake[]): Evidence {
           : 'undecided';
   return {
     outcome,
+    of: telling[0]?.trials.of ?? 'returns',
     ...{ good: sum('good'), early: sum('early'), late: sum('late'), uneven: sum('uneven') },
     takes: telling.length,
     days: days.length,
@@ -78,4 +81,4 @@ export function weigh(takes: readonly StepTake[]): Evidence {
   };
 }
 
-const countOf = ({ good, early, late, uneven }: Report['trials']) => good + early + late + uneven;
+const countOf = ({ good, early, late, uneven }: Trials) => good + early + late + uneven;

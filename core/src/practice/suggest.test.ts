@@ -39,7 +39,7 @@ const HISTORIES: [
     3,
     'stay',
     84,
-    /12 of 12 held, on one day\. For the next step: one more good one on another day/,
+    /12 of 12 returns held, on one day\. For the next step: one more good return on another day/,
   ],
   [
     'a good player, on the next day',
@@ -47,7 +47,7 @@ const HISTORIES: [
     4,
     'go on',
     84,
-    /16 of 16 held, on two days/,
+    /16 of 16 returns held, on two days/,
   ],
   [
     'a take turned round onto the click, after good ones',
@@ -64,7 +64,7 @@ const HISTORIES: [
     3,
     'stay',
     63,
-    /4 of 4 held, on one day/,
+    /4 of 4 returns held, on one day/,
   ],
   [
     'then held at the slower tempo on two days: the next step begins at that tempo, not at its own',
@@ -84,7 +84,7 @@ const HISTORIES: [
     3,
     'slower',
     76,
-    /1 of 7 held, on one day; the others early\. A tenth slower/,
+    /1 of 7 returns held, on one day; the others early\. A tenth slower/,
   ],
   [
     'who drags at a slow tempo is sent faster',
@@ -118,7 +118,7 @@ const HISTORIES: [
     92,
     /neither holds nor falls/,
   ],
-  ['an own plan is gone on with', [past(OWN, 1, { good: 3 })], OWN, 'stay', 84, /3 of 3 held/],
+  ['an own plan is gone on with', [past(OWN, 1, { good: 3 })], OWN, 'stay', 84, /3 of 3 returns held/],
   [
     'an own plan that holds',
     [past(OWN, 2, { good: 8 }), past(OWN, 1, { good: 8 })],
@@ -177,5 +177,9 @@ describe('overruled', () => {
     expect(stay).toMatchObject({ planId: READY_PLANS[3].id, does: 'stay', overruled: true });
     expect(reasonOf(stay)).toMatch(/^You said: stay/);
     expect(suggest(holds, 'go on')).toMatchObject({ does: 'go on', overruled: false });
+    expect([suggest(early).otherwise, suggest(holds).otherwise]).toEqual(['stay', 'stay']);
+    // Behind the last step there is nothing to go on to.
+    expect(suggest([past(OWN, 1, { good: 3 })]).otherwise).toBeNull();
+    expect(suggest([past(3, 1, { good: 3 })]).otherwise).toBe('go on');
   });
 });

@@ -33,6 +33,8 @@ export interface Suggestion {
   at: Tempo | null;
   /** The person said so, against the evidence. */
   overruled: boolean;
+  /** What else a person may say; null where that would be the same. */
+  otherwise: Overrule | null;
 }
 
 /** Against the evidence: on to the next step, or stay with this one. */
@@ -54,14 +56,21 @@ export function suggest(takes: readonly PastTake[], overrule: Overrule | null = 
   if (!newest || newest.planId === null)
     return {
       ...{ planId: READY_PLANS[0].id, tempo: null, does: 'begin' },
-      ...{ evidence: null, at: null, overruled: false },
+      ...{ evidence: null, at: null, overruled: false, otherwise: null },
     };
   const { planId } = newest;
   const at = tempo(newest.tempo.bpm, newest.tempo.beat);
   const evidence = weigh(stepOf(takes, planId, at));
   const proposed = proposal(planId, at, evidence);
-  const wanted = overrule === null ? proposed : overruling(overrule, planId, at, proposed);
-  return { ...wanted, evidence, at, overruled: wanted.does !== proposed.does };
+  const said = (what: Overrule) => overruling(what, planId, at, proposed);
+  const wanted = overrule === null ? proposed : said(overrule);
+  const other: Overrule = proposed.does === 'stay' ? 'go on' : 'stay';
+  return {
+    ...wanted,
+    ...{ evidence, at },
+    overruled: wanted.does !== proposed.does,
+    otherwise: said(other).does === proposed.does ? null : other,
+  };
 }
 
 function stepOf(takes: readonly PastTake[], planId: string, at: Tempo): StepTake[] {

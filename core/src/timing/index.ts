@@ -8,6 +8,7 @@ export * from './tolerance.ts';
 export * from './finding-schema.ts';
 export { headOf } from './findings.ts';
 export * from './report-schema.ts';
+export * from './trials-schema.ts';
 export * from './measure.ts';
 export * from './compare.ts';
 export * from './constant-offset.ts';

@@ -3,6 +3,7 @@
  * A figure that the take cannot support is null, with the reason in `why` beside it.
  */
 import { z } from 'zod';
+import { trialsSchema } from './trials-schema.ts';
 import { ENTRY_KINDS, VERDICTS, findingSchema } from './finding-schema.ts';
 
 const figure = z.number().nullable();
@@ -189,19 +190,8 @@ export const reportSchema = z.object({
       sure: z.boolean(),
     }),
   ),
-  /**
-   * What the take says of what it trains: returns from gaps within tolerance or not, or (where the click never leaves for long) bars held or
-   * not. Of a take with a reason in `why` nothing can be said but that.
-   */
-  trials: z.object({
-    of: z.enum(['returns', 'bars']),
-    good: z.number().int(),
-    early: z.number().int(),
-    late: z.number().int(),
-    /** Neither early nor late as a whole: scattered, or notes left out. */
-    uneven: z.number().int(),
-    why: z.enum(['interrupted', 'turned round', 'mostly missed']).optional(),
-  }),
+  /** What the take says of what it trains. */
+  trials: trialsSchema,
   /** Where the audio clock stepped, and the first bar from which nothing was disturbed. */
   disturbances: z.array(z.object({ timeS: z.number(), lostMs: z.number(), bar: z.number().int() })),
   trustedFromBar: z.number().int().nullable(),

@@ -7,6 +7,7 @@ import { mean } from '../stats/index.ts';
 import type { MeasuredGap } from './gap-report.ts';
 import type { Match } from './matching.ts';
 import type { Report } from './report-schema.ts';
+import type { Trials } from './trials-schema.ts';
 import type { Scene } from './scene.ts';
 import type { Tolerance } from './tolerance.ts';
 
@@ -31,7 +32,7 @@ export function trialsOf(
   clear: readonly Match[],
   tolerance: Tolerance,
   { counts, clicked, turned, disturbances }: Played,
-): Report['trials'] {
+): Trials {
   const none = { of: 'bars', good: 0, early: 0, late: 0, uneven: 0 } as const;
   const turnedHits = turned.reduce((sum, { hits, sure }) => sum + (sure ? hits : 0), 0);
   if (disturbances > 0) return { ...none, why: 'interrupted' };
@@ -60,7 +61,7 @@ function barsOf(
   { beatMs }: Scene,
   clear: readonly Match[],
   tolerance: Tolerance,
-): Report['trials'] {
+): Trials {
   const asked = new Map<number, number>();
   for (const { bar, optional } of targets) if (!optional) asked.set(bar, (asked.get(bar) ?? 0) + 1);
   const played = new Map<number, Match[]>();

@@ -38,8 +38,9 @@ export function reasonOf({ does, evidence, overruled }: Suggestion): string {
 }
 
 /** What is missing for the next step. */
-export function missingOf({ missing: { good, anotherDay } }: Evidence): string {
-  const more = good === 1 ? 'one more good one' : `${NUMBERS[good] ?? good} more good ones in a row`;
+export function missingOf({ of, missing: { good, anotherDay } }: Evidence): string {
+  const one = of === 'returns' ? 'return' : 'bar';
+  const more = good === 1 ? `one more good ${one}` : `${NUMBERS[good] ?? good} more good ${of} in a row`;
   return anotherDay ? `${more} on another day` : more;
 }
 
@@ -48,8 +49,8 @@ function stays(evidence: Evidence, seen: string): string {
   return `Stay with it: ${seen}. For the next step: ${missingOf(evidence)}.`;
 }
 
-/** "14 of 16 held, on two days; the others early". */
-function counted({ good, early, late, uneven, days }: Evidence): string {
+/** "14 of 16 returns held, on two days; the others early". */
+function counted({ of, good, early, late, uneven, days }: Evidence): string {
   const all = good + early + late + uneven;
   const most = Math.max(early, late, uneven);
   const others =
@@ -58,7 +59,7 @@ function counted({ good, early, late, uneven, days }: Evidence): string {
       : most === uneven
         ? '; the others uneven'
         : `; ${early + late + uneven === most ? 'the others' : 'most others'} ${most === early ? 'early' : 'late'}`;
-  return `${good} of ${all} held, on ${days === 1 ? 'one day' : `${NUMBERS[days] ?? days} days`}${others}`;
+  return `${good} of ${all} ${of} held, on ${days === 1 ? 'one day' : `${NUMBERS[days] ?? days} days`}${others}`;
 }
 
 const NUMBERS: Readonly<Record<number, string>> = {

@@ -8,7 +8,7 @@ import { planTempo, withTempo } from '@feldspar/core/plan';
 import { type Overrule, type PastTake, READY_PLANS, type Suggestion, suggest } from '@feldspar/core/practice';
 import { type Tempo } from '@feldspar/core/time';
 import { reasonOf } from '@feldspar/core/words';
-import { useMemo } from 'react';
+import { Suspense, lazy, useMemo } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { planAt, takeAt } from '../../addresses/addresses.ts';
 import { Row } from '../../parts/layout/Row.tsx';
@@ -25,10 +25,10 @@ import { KEY_SIGN, useKey } from '../../parts/actions/useKey.ts';
 import { PlanCards } from '../../parts/plan-card/PlanCards.tsx';
 import { PlanLine } from '../../parts/plan-card/PlanLine.tsx';
 import { PlanPicture } from '../../parts/plan-card/PlanPicture.tsx';
-import { useHandsFree } from '../../parts/hands-free/useHandsFree.ts';
-import { useMidi } from '../../parts/listening/useMidi.ts';
-import { type HandsFree, useRig } from '../../device/rig-store.ts';
+import type { HandsFree as Deed } from '../../device/rig-store.ts';
 import { playAddress } from '../../addresses/play-address.ts';
+
+const HandsFree = lazy(() => import('../../parts/hands-free/HandsFree.tsx'));
 
 /** Weeks of practice; the page of takes that the server gives at once. */
 const MOST_TAKES = 40;
@@ -91,11 +91,9 @@ function NextExercise({ plan, tempo, suggestion, onOverrule, last }: NextExercis
   const start = () => void navigate(playAddress(plan.id, tempo));
   const document = useMemo(() => withTempo(plan.document, tempo), [plan, tempo]);
   useKey('Enter', start);
-  const act = (action: HandsFree) => {
+  const act = (action: Deed) => {
     if (action !== 'slower' && action !== 'stop') start();
   };
-  useHandsFree(act, null);
-  useMidi({ chosen: useRig().listensTo === 'midi', sources: null, isPlaying: false, onPedal: act });
   return (
     <Box
       component="section"
@@ -108,6 +106,9 @@ function NextExercise({ plan, tempo, suggestion, onOverrule, last }: NextExercis
       }}
     >
       <Stack spacing={2}>
+        <Suspense>
+          <HandsFree onAction={act} clap={null} />
+        </Suspense>
         <Typography sx={{ fontSize: '1.15rem', maxWidth: '48ch' }}>{reasonOf(suggestion)}</Typography>
         <PlanLine plan={document} />
         <Row>
@@ -161,13 +162,13 @@ function pastTake({ planId, tempo, startedAt, summary }: TakeItem): PastTake[] {
 
 /** The person knows better: on, or stay. One key, taken back by the same. */
 function OverruleButton({ suggestion, onOverrule }: Pick<NextExerciseProps, 'suggestion' | 'onOverrule'>) {
-  const { does, overruled, evidence } = suggestion;
-  const act = () => onOverrule(overruled ? null : does === 'stay' ? 'go on' : 'stay');
-  useKey('o', act, evidence !== null);
-  if (evidence === null) return null;
+  const { overruled, otherwise } = suggestion;
+  const act = () => onOverrule(overruled ? null : otherwise);
+  useKey('o', act, otherwise !== null);
+  if (otherwise === null) return null;
   return (
     <Button onClick={act}>
-      {overruled ? 'As the figures say' : does === 'stay' ? 'Go on all the same' : 'Stay with it'} (O)
+      {overruled ? 'As the figures say' : otherwise === 'go on' ? 'Go on all the same' : 'Stay with it'} (O)
     </Button>
   );
 }

@@ -4,9 +4,8 @@ import { planTempo } from '@feldspar/core/plan';
 import type { Take } from '@feldspar/core/take';
 import { type Tempo, tempoName } from '@feldspar/core/time';
 import { useState } from 'react';
-import { type HandsFree, useRig } from '../../device/rig-store.ts';
-import { useHandsFree } from '../../parts/hands-free/useHandsFree.ts';
-import { useMidi } from '../../parts/listening/useMidi.ts';
+import type { HandsFree as Deed } from '../../device/rig-store.ts';
+import HandsFree from '../../parts/hands-free/HandsFree.tsx';
 import { Row } from '../../parts/layout/Row.tsx';
 import { playAddress } from '../../addresses/play-address.ts';
 import { KEY_SIGN, useKey } from '../../parts/actions/useKey.ts';
@@ -27,17 +26,15 @@ export function NextSteps({ take, onGo }: { take: Take; onGo(address: string): v
   };
   useKey('Enter', () => play(tempo), planId !== null);
   const slower = { ...tempo, bpm: tempo.bpm.mul(9, 10).round() };
-  const { listensTo } = useRig();
-  const act = (action: HandsFree) => {
+  const act = (action: Deed) => {
     if (action === 'again' || action === 'start') play(tempo);
     if (action === 'slower' && slower.bpm.gte(1)) play(slower);
     if (action === 'next') onGo('/');
   };
-  useMidi({ chosen: listensTo === 'midi', sources: null, isPlaying: false, onPedal: act });
-  useHandsFree(act, planId === null ? null : 'again');
   if (!planId) return null;
   return (
     <Row>
+      <HandsFree onAction={act} clap="again" />
       <Button variant="contained" onClick={() => play(tempo)}>
         Again&ensp;{KEY_SIGN.Enter}
       </Button>

@@ -1,0 +1,17 @@
+/** What a take says of what it trains; small, since lists carry it. */
+import { z } from 'zod';
+
+/**
+ * Returns from gaps within tolerance or not, or (where the click never leaves for long) bars held or not. Of a take with a reason in `why`
+ * nothing can be said but that.
+ */
+export const trialsSchema = z.object({
+  of: z.enum(['returns', 'bars']),
+  good: z.number().int(),
+  early: z.number().int(),
+  late: z.number().int(),
+  /** Neither early nor late as a whole: scattered, or notes left out. */
+  uneven: z.number().int(),
+  why: z.enum(['interrupted', 'turned round', 'mostly missed']).optional(),
+});
+export type Trials = z.infer<typeof trialsSchema>;
