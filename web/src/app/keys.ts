@@ -10,7 +10,13 @@ const EVERYWHERE: Key[] = [
 ];
 
 const OF_SCREENS: [path: RegExp, keys: Key[]][] = [
-  [/^\/$/, [{ keys: 'Enter', does: 'play the next exercise' }]],
+  [
+    /^\/$/,
+    [
+      { keys: 'Enter', does: 'play the next exercise' },
+      { keys: 'O', does: 'against the proposal: on, or stay' },
+    ],
+  ],
   [
     /^\/plans\/[^/]+\/edit$/,
     [
