@@ -1,7 +1,7 @@
 /** The bench over days: what was held opens the next step, what was said against it is remembered. */
 import type { Plan } from '@feldspar/core/plan';
 import { STEADY_PLAYER, type PlayerTraits } from '@feldspar/core/players';
-import { READY_PLANS } from '@feldspar/core/practice';
+import { READY_PLANS, silencePlan } from '@feldspar/core/practice';
 import { simulatedTake } from '@feldspar/core/take';
 import { App } from './driver/app.ts';
 import { Browser } from './driver/browser.ts';
@@ -77,4 +77,17 @@ it('who hurries is sent slower, with the figures; the next take ends what was sa
   await browser.see(/It does not hold yet: \d+ of 15 returns held, on one day; .*early\. A tenth slower/);
   await browser.press('Enter');
   await browser.see(/One click a bar · quarter = 83/);
+});
+
+it('a silence that fits begins with what is held, and grows from take to take', async () => {
+  await browser.goto(app.url);
+  const offered = await browser.find('link', '^Play the silence');
+  expect(await offered.getAttribute('href')).toMatch(/\/plans\/b7a3c1de-2000-/);
+  await browser.see(/A silence that fits you: \d+ bars?\./);
+  await playedOn(0, silencePlan(2), { ...HELD, clockSdMs: 2, offsetMs: 0 });
+  await browser.goto(app.url);
+  await browser.see(/Next: Silence of 3 bars/);
+  await browser.see(/Three bars of silence now: with two, 8 of 8 returns were good/);
+  await browser.press('Enter');
+  await browser.see(/Silence of 3 bars · quarter = 84/);
 });

@@ -8,7 +8,7 @@ import { gzipSync } from 'node:zlib';
 
 const WEB = join(process.cwd(), 'web/dist');
 /** React, the router, the components and the schemas of what is read from outside are 180 of it. */
-const FIRST_KB = 271;
+const FIRST_KB = 272;
 /** The engraver weighs 120 by itself, the charts 70. */
 const LATER_KB: Record<string, number> = {
   'bin/Bin': 8,

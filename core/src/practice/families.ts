@@ -3,6 +3,7 @@
  * listen for (common practice, no source), and its ready plans.
  */
 import { FAMILY_PLANS } from './family-plans.ts';
+import { silentBarsOfPlan } from './fitting-silence.ts';
 import { ladderPlanOf } from './ladder-plans.ts';
 import { READY_PLANS, type ReadyPlan } from './ready-plans.ts';
 
@@ -171,11 +172,14 @@ export const FAMILIES: readonly Family[] = [
   ),
 ];
 
+const GAPS = 13;
+
 /** All ready plans, family by family. */
 export const ALL_READY_PLANS: readonly ReadyPlan[] = FAMILIES.flatMap(({ plans }) => plans);
 
 /** The family of a ready plan or count sheet, or null for another one. */
 export function familyOf(planId: string): Family | null {
+  if (silentBarsOfPlan(planId) !== null) return FAMILIES.find(({ number }) => number === GAPS) ?? null;
   const step = ladderPlanOf(planId)?.step;
   return (
     FAMILIES.find(({ number, plans }) => number === step?.family || plans.some(({ id }) => id === planId)) ??

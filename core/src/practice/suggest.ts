@@ -5,6 +5,7 @@
 import { placementOfPlan, placementPlanId } from './placement-plans.ts';
 import { type Placement, clickRateFor, feltTempo, placements } from '../reference/index.ts';
 import { Fraction, type Tempo, quartersPerMinute, saidIn, tempo } from '../time/index.ts';
+import { nextSilence, silencePlanId, silentBarsOfPlan } from './fitting-silence.ts';
 import { FAMILIES } from './families.ts';
 import { planTempo } from '../plan/index.ts';
 import { READY_PLANS, type ReadyPlan } from './ready-plans.ts';
@@ -20,7 +21,7 @@ export interface PastTake {
   trials: StepTake['trials'] | null;
 }
 
-export type Does = 'begin' | 'stay' | 'go on' | 'slower' | 'faster' | 'step back';
+export type Does = 'begin' | 'stay' | 'go on' | 'slower' | 'faster' | 'step back' | 'longer' | 'shorter';
 
 export interface Suggestion {
   planId: string;
@@ -33,6 +34,8 @@ export interface Suggestion {
   at: Tempo | null;
   /** The person said so, against the evidence. */
   overruled: boolean;
+  /** Of a silence that fits: how many bars were silent, and are now. */
+  silence?: { was: number; now: number; good: number; of: number };
   /** What else a person may say; null where that would be the same. */
   otherwise: Overrule | null;
 }
@@ -61,6 +64,8 @@ export function suggest(takes: readonly PastTake[], overrule: Overrule | null = 
   const { planId } = newest;
   const at = tempo(newest.tempo.bpm, newest.tempo.beat);
   const evidence = weigh(stepOf(takes, planId, at));
+  const bars = silentBarsOfPlan(planId);
+  if (bars !== null && newest.trials !== null) return fitting(bars, newest.trials, at, evidence);
   const proposed = proposal(planId, at, evidence);
   const said = (what: Overrule) => overruling(what, planId, at, proposed);
   const wanted = overrule === null ? proposed : said(overrule);
@@ -80,6 +85,19 @@ function stepOf(takes: readonly PastTake[], planId: string, at: Tempo): StepTake
     const ratio = quartersPerMinute(tempo(bpm, beat)).valueOf() / quarters;
     return Math.max(ratio, 1 / ratio) <= SAME_TEMPO ? [{ day, trials }] : [];
   });
+}
+
+/** The next silence follows from the last one alone: within a session it grows and shrinks from take to take. */
+function fitting(was: number, trials: StepTake['trials'], at: Tempo, evidence: Evidence): Suggestion {
+  const now = nextSilence(was, trials);
+  const { good, early, late, uneven } = trials;
+  return {
+    planId: silencePlanId(now),
+    tempo: at,
+    does: now > was ? 'longer' : now < was ? 'shorter' : 'stay',
+    ...{ evidence, at, overruled: false, otherwise: null },
+    ...(trials.why === undefined ? { silence: { was, now, good, of: good + early + late + uneven } } : {}),
+  };
 }
 
 type Proposal = Pick<Suggestion, 'planId' | 'tempo' | 'does'>;

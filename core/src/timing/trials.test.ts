@@ -22,24 +22,22 @@ describe('a take as trials', () => {
     expect(trials).toEqual({ of: 'returns', good: 1, early: 1, late: 1, uneven: 0 });
   });
 
-  it('after a long silence who kept the tempo as a steady player does is back as he should be', () => {
+  it('after a long silence what counts as back grows with the root of the beats', () => {
     const long = compile(
       withCountIn(
-        plan({
-          bars: 12,
-          tempo: { bpm: 100, beat: '1/4' },
-          silence: { bars: 'xxoooooooooo'.slice(0, 11) + 'x' },
-        }),
+        plan({ bars: 12, tempo: { bpm: 100, beat: '1/4' }, silence: { bars: 'xxoooooooooxx'.slice(0, 12) } }),
       ),
     );
-    // 22 s alone: half a percent is 110 ms.
-    const drifting = (percent: number) =>
+    // Nine silent bars: 36 beats, three times the tolerance of four.
+    const backAt = (ms: number) =>
       hitsOf(long, (timeS) => {
         const aloneS = timeS - 2.4 * 3;
-        return aloneS > 0 ? -10 * percent * aloneS : 0;
+        // Mended with the next note; it is hardly felt in what is his habit.
+        return aloneS > 0 && aloneS < 22 ? (ms * aloneS) / 21.6 : 0;
       });
-    expect(measure(long, drifting(0.4)).trials).toMatchObject({ of: 'returns', good: 1 });
-    expect(measure(long, drifting(1)).trials).toMatchObject({ of: 'returns', good: 0, early: 1 });
+    expect(measure(long, backAt(85)).trials).toMatchObject({ of: 'returns', good: 1, late: 0 });
+    expect(measure(long, backAt(105)).trials).toMatchObject({ of: 'returns', good: 0, late: 1 });
+    expect(measure(long, backAt(-105)).trials).toMatchObject({ good: 0, early: 1 });
   });
 
   it('where the click never leaves, each bar with a click is one', () => {

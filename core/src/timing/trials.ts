@@ -13,8 +13,11 @@ import type { Tolerance } from './tolerance.ts';
 
 /** A habit of lying a little before or behind the click is none of the trial; so many notes with a click tell it, and so much of the tolerance. */
 const HABIT = { notes: 4, most: 2 } as const;
-/** After a long silence nobody is back to some milliseconds: who kept the tempo as well as a steady player does is back as he should be. */
-const STEADY_PERCENT = 0.6;
+/**
+ * After a long silence nobody is back to some milliseconds: the error of a clock without drift grows with the root of the beats (Wing and
+ * Kristofferson 1973), and so does what counts as back, from four beats on.
+ */
+const SHORT_BEATS = 4;
 /** More of a take turned round is a take of that. */
 const TURNED_SHARE = 0.1;
 
@@ -42,8 +45,7 @@ export function trialsOf(
   const returns = gaps.flatMap(({ gap, row, beatMs }) => {
     if (row.returnErrorMs === null) return [];
     const hitMs = tolerance.hitMs(beatMs);
-    const aloneMs = 1000 * ((gap.returnS ?? gap.toS) - gap.lastClickS);
-    const most = Math.max(hitMs, (STEADY_PERCENT / 100) * aloneMs);
+    const most = hitMs * Math.sqrt(Math.max(1, gap.beats / SHORT_BEATS));
     return [{ errorMs: row.returnErrorMs - limited(habitMs, HABIT.most * hitMs), most }];
   });
   if (returns.length > 0) {

@@ -9,7 +9,8 @@ const SAYS: Record<NonNullable<Evidence['newestSays']>, string> = {
 };
 
 /** One sentence or two: what to do, and what it rests on. */
-export function reasonOf({ does, evidence, overruled }: Suggestion): string {
+export function reasonOf({ does, evidence, overruled, silence }: Suggestion): string {
+  if (silence) return silenceReason(silence);
   if (evidence === null) return 'Begin with the full click, and take clicks away once it is secure.';
   if (overruled)
     return does === 'go on'
@@ -35,6 +36,14 @@ export function reasonOf({ does, evidence, overruled }: Suggestion): string {
         ? `It holds: ${seen}. Make it harder: fewer clicks, a longer silence, another place.`
         : stays(evidence, seen);
   }
+}
+
+function silenceReason({ was, now, good, of }: NonNullable<Suggestion['silence']>): string {
+  const bars = (n: number) => (n === 1 ? 'one bar' : `${NUMBERS[n] ?? n} bars`);
+  const seen = `${good} of ${of} returns were good`;
+  const begins = bars(now)[0].toUpperCase() + bars(now).slice(1);
+  if (now === was) return `${begins} again: ${seen}. It grows when nearly all are.`;
+  return `${begins} of silence now: with ${was === 1 ? 'one' : (NUMBERS[was] ?? was)}, ${seen}.`;
 }
 
 /** What is missing for the next step. */

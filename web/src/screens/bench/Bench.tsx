@@ -5,8 +5,18 @@ import Button from '@mui/material/Button';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import { planTempo, withTempo } from '@feldspar/core/plan';
-import { type Overrule, type PastTake, READY_PLANS, type Suggestion, suggest } from '@feldspar/core/practice';
-import { type Tempo } from '@feldspar/core/time';
+import {
+  type Overrule,
+  type PastTake,
+  READY_PLANS,
+  type Suggestion,
+  firstSilence,
+  nextSilence,
+  silencePlan,
+  silentBarsOfPlan,
+  suggest,
+} from '@feldspar/core/practice';
+import { type Tempo, tempo } from '@feldspar/core/time';
 import { reasonOf } from '@feldspar/core/words';
 import { Suspense, lazy, useMemo } from 'react';
 import { Link, useNavigate } from 'react-router';
@@ -20,7 +30,7 @@ import { useOverrule } from '../../device/overrule.ts';
 import { useCurrentPlayerId } from '../../device/current-player.ts';
 import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
 import { firstWords } from '../../text/finding-text.ts';
-import { shortDate } from '../../text/text.ts';
+import { plural, shortDate } from '../../text/text.ts';
 import { KEY_SIGN, useKey } from '../../parts/actions/useKey.ts';
 import { PlanCards } from '../../parts/plan-card/PlanCards.tsx';
 import { PlanLine } from '../../parts/plan-card/PlanLine.tsx';
@@ -48,7 +58,7 @@ export function Bench() {
   const own = list.filter(({ ready }) => !ready);
   const onBench = [...path, ...own.slice(0, MOST_OWN)];
   const suggestion = suggest(items.flatMap(pastTake), overrule);
-  const { planId, tempo } = suggestion;
+  const { planId, tempo: at } = suggestion;
   const next = usePlan(planId).data;
   return (
     <Stack spacing={4} sx={{ maxWidth: 1120 }}>
@@ -57,12 +67,13 @@ export function Bench() {
       {next && (
         <NextExercise
           plan={next}
-          tempo={tempo ?? planTempo(next.document)}
+          tempo={at ?? planTempo(next.document)}
           suggestion={suggestion}
           onOverrule={setOverrule}
           last={last}
         />
       )}
+      <FittingSilence takes={items} shown={planId} />
       <Box component="section" aria-labelledby="clicks">
         <Typography variant="h2" id="clicks" sx={{ mb: 1.5 }}>
           Or choose another click
@@ -170,5 +181,38 @@ function OverruleButton({ suggestion, onOverrule }: Pick<NextExerciseProps, 'sug
     <Button onClick={act}>
       {overruled ? 'As the figures say' : otherwise === 'go on' ? 'Go on all the same' : 'Stay with it'} (O)
     </Button>
+  );
+}
+
+/** The silence that fits now, unless it is what the bench proposes anyway. */
+function FittingSilence({ takes, shown }: { takes: readonly TakeItem[]; shown: string }) {
+  if (takes.length === 0 || silentBarsOfPlan(shown) !== null) return null;
+  const last = takes.find(({ planId }) => planId !== null && silentBarsOfPlan(planId) !== null);
+  const was = last?.planId ? silentBarsOfPlan(last.planId) : null;
+  const held = takes.find(({ summary }) => summary?.hold?.beats != null)?.summary?.hold?.beats ?? null;
+  const trials = last?.summary?.trials;
+  const bars = was === null ? firstSilence(held) : trials ? nextSilence(was, trials) : was;
+  const { id, plan } = silencePlan(bars);
+  const why =
+    was !== null
+      ? `The last time ${plural(was, 'bar')}${trials ? `, ${trials.good} of ${trials.good + trials.early + trials.late} returns good` : ''}.`
+      : held === null
+        ? 'It begins with one bar, and grows as you come back in time.'
+        : `You hold about ${plural(Math.round(held), 'beat')} alone; it grows as you come back in time.`;
+  return (
+    <Box component="section" aria-label="A silence that fits you">
+      <Row>
+        <Typography sx={{ maxWidth: '60ch' }}>
+          <b>A silence that fits you: {plural(bars, 'bar')}.</b> {why}
+        </Typography>
+        <Button
+          component={Link}
+          to={playAddress(id, last?.tempo ? tempo(last.tempo.bpm, last.tempo.beat) : planTempo(plan))}
+          variant="outlined"
+        >
+          Play the silence
+        </Button>
+      </Row>
+    </Box>
   );
 }
