@@ -17,7 +17,7 @@ const LATER_KB: Record<string, number> = {
   'desk/TempoTable': 22,
   'hold/Hold': 95,
   'log/Log': 27,
-  'plan/ExportPanel': 28,
+  'plan/ExportPanel': 30,
   'plan/PlanScreen': 61,
   'plans/Plans': 24,
   'reading/Beside': 23,

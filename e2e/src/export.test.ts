@@ -6,6 +6,7 @@ import { midiOf, wavPieces } from '@feldspar/core/formats';
 import { type Plan, compile, withTempo } from '@feldspar/core/plan';
 import { ALL_READY_PLANS } from '@feldspar/core/practice';
 import { tempo } from '@feldspar/core/time';
+import { fromBufferPromise } from 'yauzl';
 import { App } from './driver/app.ts';
 import { Browser } from './driver/browser.ts';
 import { countWords } from './driver/count-words.ts';
@@ -43,6 +44,41 @@ it('the click as WAV is the core’s own, byte by byte; MIDI and JSON likewise',
   expect((await saved('Stop-time.mid')).equals(Buffer.from(midiOf(plan)))).toBe(true);
   await browser.click('button', '^Save the plan');
   expect(JSON.parse((await saved('Stop-time.json')).toString())).toEqual(plan);
+});
+
+/** By an independent reader. */
+async function unzipped(bytes: Buffer): Promise<Record<string, Buffer>> {
+  const read = await fromBufferPromise(bytes, { lazyEntries: true });
+  const found: Record<string, Buffer> = {};
+  for await (const entry of read.eachEntry()) {
+    const chunks: Buffer[] = [];
+    for await (const chunk of await read.openReadStreamPromise(entry)) chunks.push(chunk as Buffer);
+    found[entry.fileName] = Buffer.concat(chunks);
+  }
+  return found;
+}
+
+it('a set: the plan at several tempos in one ZIP, each file named with its tempo and note, and the core’s own', async () => {
+  await browser.goto(`${app.url}/plans/${STOP_TIME.id}?note=1/4&rate=120`);
+  await browser.fill('textbox', '^Slowest', '100');
+  await browser.fill('textbox', '^Fastest$', '140');
+  await browser.fill('textbox', '^Files$', '3');
+  const wanted = (rate: number) => withTempo(STOP_TIME.plan, tempo(rate, '1/4'));
+  const namesOf = (ending: string) => [100, 120, 140].map((rate) => `Stop-time-quarter=${rate}.${ending}`);
+  await browser.click('button', '^Save a set of MIDI');
+  const midi = await unzipped(await saved('Stop-time-at-several-tempos.zip'));
+  expect(Object.keys(midi)).toEqual(namesOf('mid'));
+  expect(midi[namesOf('mid')[2]].equals(Buffer.from(midiOf(wanted(140))))).toBe(true);
+  rmSync(join(folder, 'Stop-time-at-several-tempos.zip'));
+  await browser.click('button', '^Save a set of clicks');
+  const wav = await unzipped(await saved('Stop-time-at-several-tempos.zip'));
+  expect(Object.keys(wav)).toEqual(namesOf('wav'));
+  const timeline = compile(wanted(100));
+  const pieces = [
+    ...wavPieces(timeline, { sampleRateHz: 48_000, bits: 16 }, { fromS: 0, toS: timeline.endS }),
+  ];
+  const [slowest] = namesOf('wav');
+  expect(wav[slowest].equals(Buffer.concat(pieces.map(({ bytes }) => bytes)))).toBe(true);
 });
 
 it('a spoken count-in is in the file as it is heard', async () => {

@@ -2,6 +2,7 @@ export * from './json-schema.ts';
 export * from './wav.ts';
 export * from './wav-pieces.ts';
 export * from './midi-out.ts';
+export * from './tempo-set.ts';
 export * from './midi-in.ts';
 export { MOST_MIDI_BYTES } from './midi-file.ts';
 export * from './midi-performance.ts';

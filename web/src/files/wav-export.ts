@@ -1,7 +1,7 @@
 /** Exports a click track by a worker of its own, which can be stopped at once. */
 import type { WavForm, WavRange } from '@feldspar/core/formats';
 import type { Plan } from '@feldspar/core/plan';
-import { proxy, wrap } from 'comlink';
+import { type Remote, proxy, wrap } from 'comlink';
 import type { WavExportApi } from './wav-export.worker.ts';
 
 export interface WavExport {
@@ -16,7 +16,28 @@ export function exportWav(
   range: WavRange,
   onProgress: (done: number) => void,
 ): WavExport {
-  const storedAs = `${crypto.randomUUID()}.wav`;
+  return exporting('wav', onProgress, (api, storedAs, tell) =>
+    api.write(storedAs, { plan, range }, form, tell),
+  );
+}
+
+/** Several click tracks in one ZIP, from their count-in to their end. */
+export function exportWavSet(
+  members: readonly { name: string; plan: Plan; range: WavRange }[],
+  form: WavForm,
+  onProgress: (done: number) => void,
+): WavExport {
+  return exporting('zip', onProgress, (api, storedAs, tell) => api.writeSet(storedAs, members, form, tell));
+}
+
+type Tell = (done: number) => void;
+
+function exporting(
+  ending: string,
+  onProgress: Tell,
+  work: (api: Remote<WavExportApi>, storedAs: string, tell: Tell) => Promise<void>,
+): WavExport {
+  const storedAs = `${crypto.randomUUID()}.${ending}`;
   const worker = new Worker(new URL('./wav-export.worker.ts', import.meta.url), { type: 'module' });
   // Words of a worker that was stopped may still be on their way.
   let cancelled = false;
@@ -25,7 +46,7 @@ export function exportWav(
   };
   const write = async () => {
     try {
-      await wrap<WavExportApi>(worker).write(storedAs, plan, form, range, proxy(tell));
+      await work(wrap<WavExportApi>(worker), storedAs, proxy(tell));
     } finally {
       worker.terminate();
     }

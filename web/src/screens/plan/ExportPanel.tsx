@@ -23,6 +23,7 @@ import { NumberText } from '../../parts/fields/NumberText.tsx';
 import { Panel } from '../../parts/layout/Panel.tsx';
 import { saveBlob, saveFile } from '../../files/save-file.ts';
 import { type WavExport, exportWav } from '../../files/wav-export.ts';
+import { TempoSet } from './TempoSet.tsx';
 import { fileNameOf } from '../../files/file-name.ts';
 
 const RATES = WAV_RATES.map((rate) => [rate, `${rate / 1000} kHz`] as const);
@@ -52,17 +53,19 @@ export default function ExportPanel({ plan, timeline }: { plan: Plan; timeline: 
       setError(failure);
     }
   };
-  const saveWav = async (wanted: WavRange) => {
+  const write = async (begin: (tell: (done: number) => void) => WavExport, name: string) => {
     setError(null);
     setProgress(0);
-    running.current = exportWav(plan, form, wanted, setProgress);
+    running.current = begin(setProgress);
     try {
-      saveBlob(fileNameOf(plan, 'wav'), await running.current.file);
+      saveBlob(name, await running.current.file);
     } catch (failure) {
       setError(failure);
     }
     setProgress(null);
   };
+  const saveWav = (wanted: WavRange) =>
+    write((tell) => exportWav(plan, form, wanted, tell), fileNameOf(plan, 'wav'));
 
   return (
     <Panel title="Save as a file">
@@ -121,6 +124,13 @@ export default function ExportPanel({ plan, timeline }: { plan: Plan; timeline: 
           Save the plan (JSON)
         </Button>
       </Stack>
+      <TempoSet
+        plan={plan}
+        form={form}
+        busy={progress !== null}
+        onError={setError}
+        onWrite={(begin, name) => void write(begin, name)}
+      />
       {progress !== null && (
         <Stack direction="row" spacing={2} sx={{ alignItems: 'center', mt: 1 }}>
           <LinearProgress
