@@ -81,7 +81,7 @@ export function TempoSet({ plan, form, busy, onError, onWrite }: TempoSetProps) 
   };
 
   return (
-    <Stack spacing={1} sx={{ mt: 2 }}>
+    <Stack spacing={1.5} sx={{ mt: 2 }}>
       <Typography variant="h3">The same at several tempos, in one ZIP</Typography>
       <Row align="flex-start">
         <NumberText
