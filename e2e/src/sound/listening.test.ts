@@ -139,6 +139,8 @@ describe('a simulated player before a simulated microphone, our clicks in it', (
     expect(take.hits.length).toBeGreaterThan(20);
     // Heard once more, to the end.
     expect(take.listening).toMatchObject({ latencyBy: 'clicks', unplugged: false });
+    // Whoever has left is where he went, and is not called to the reading.
+    expect(await browser.path()).toBe(`/plans/${GROWING.id}`);
   }, 300_000);
 
   it('the check hears four claps, and the way round is measured to what it is', async () => {
