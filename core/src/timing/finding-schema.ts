@@ -114,6 +114,8 @@ export const findingSchema = z.discriminatedUnion('code', [
     parts: z.tuple([z.string(), z.string()]),
     leads: z.string().nullable(),
     spreadMs: z.number(),
+    /** Who comes later and later against the other, and by how much in a minute; only where that is sure. */
+    falls: z.object({ part: z.string(), msPerMinute: z.number() }).optional(),
     share: z.number(),
   }),
   z.object({ code: z.literal('swing'), ratio: z.number(), sd: z.number() }),

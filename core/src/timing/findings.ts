@@ -277,8 +277,21 @@ function limbFinding({ parts }: Timeline, { unison }: Figures): Finding[] {
     leads: unison.leads,
     spreadMs: Math.abs(unison.meanSpreadMs),
     share: unison.withinTolerance!,
+    ...fallsBack(parts, unison.trend),
   };
   return [finding];
+}
+
+/** A change that nobody would feel is not worth a word. */
+const LEAST_TREND_MS = 3;
+
+function fallsBack(
+  parts: readonly string[],
+  trend: Report['unison']['trend'],
+): Pick<FindingOf<'limbs'>, 'falls'> {
+  if (!trend || trend.ci95[0] * trend.ci95[1] <= 0 || Math.abs(trend.msPerMinute) < LEAST_TREND_MS) return {};
+  const part = parts[trend.msPerMinute > 0 ? 1 : 0];
+  return { falls: { part, msPerMinute: Math.abs(trend.msPerMinute) } };
 }
 
 function swingFinding({ swing: { ratio, sd } }: Figures): Finding[] {

@@ -2,6 +2,7 @@
 import { compile } from '../plan/index.ts';
 import { plan } from '../testing/plans.ts';
 import { seededNormal } from '../testing/takes.ts';
+import { sentenceOf } from '../words/index.ts';
 import { type Hit, measure } from './index.ts';
 
 describe('unisons', () => {
@@ -30,6 +31,54 @@ describe('unisons', () => {
 
   it('a foot in front leads; beyond 20 ms they are two sounds', () => {
     expect(measure(timeline, played(-25, 1)).unison).toMatchObject({ leads: 'foot', withinTolerance: 0 });
+  });
+
+  it('a foot that comes later and later is told of, with how much in a minute; one that does not is not', () => {
+    const { normal } = seededNormal(9);
+    const long = compile(
+      plan({
+        bars: 40,
+        tempo: { bpm: 120, beat: '1/4' },
+        play: [
+          { every: '1/4', voice: 'hand' },
+          { every: '1/2', voice: 'foot' },
+        ],
+      }),
+    );
+    const falling = (msPerMinute: number) =>
+      long.targets.map(({ timeS, voice }) => ({
+        voice,
+        timeS: timeS + ((voice === 'foot' ? (msPerMinute * timeS) / 60 : 0) + 6 * normal()) / 1000,
+      }));
+    const report = measure(long, falling(25));
+    const { trend } = report.unison;
+    expect(trend!.ci95[0]).toBeLessThan(25);
+    expect(trend!.ci95[1]).toBeGreaterThan(25);
+    expect(trend!.ci95[0]).toBeGreaterThan(15);
+    expect(sentenceOf(report.findings.find(({ code }) => code === 'limbs')!)).toMatch(
+      /The foot comes later and later: 2\d ms a minute\./,
+    );
+    const early = measure(long, falling(-25));
+    expect(sentenceOf(early.findings.find(({ code }) => code === 'limbs')!)).toMatch(/The hand comes later/);
+    expect(measure(long, falling(0)).findings.find(({ code }) => code === 'limbs')).not.toHaveProperty(
+      'falls',
+    );
+  });
+
+  it('the interval of the trend covers the truth nineteen times in twenty', () => {
+    let covered = 0;
+    const players = 200;
+    for (let seed = 1; seed <= players; seed++) {
+      const { normal } = seededNormal(seed);
+      const hits = timeline.targets.map(({ timeS, voice }) => ({
+        voice,
+        timeS: timeS + ((voice === 'foot' ? (20 * timeS) / 60 : 0) + 8 * normal()) / 1000,
+      }));
+      const [low, high] = measure(timeline, hits).unison.trend!.ci95;
+      if (low <= 20 && high >= 20) covered++;
+    }
+    // 190 of 200, less three standard deviations of the binomial.
+    expect(covered).toBeGreaterThanOrEqual(180);
   });
 
   it('a spread without a direction names nobody', () => {

@@ -149,6 +149,8 @@ export const reportSchema = z.object({
     sdMs: figure,
     withinTolerance: figure,
     leads: z.string().nullable(),
+    /** How the spread changes over the take; positive: the second line's limb comes later and later. */
+    trend: z.object({ msPerMinute: z.number(), ci95: z.tuple([z.number(), z.number()]) }).nullable(),
     why,
   }),
   /** Written rests between the notes, and hits that fell into one; null where the plan asks for none. */

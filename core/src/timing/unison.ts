@@ -8,10 +8,11 @@ import type { Scene } from './scene.ts';
 import type { Tolerance } from './tolerance.ts';
 
 const FEWEST = 8;
+const FEWEST_FOR_TREND = 12;
 
 /**
  * The spread is the second line's time minus the first's, in ms: positive when the first line's limb comes first. A limb leads
- * only when the 95 % t interval of the mean spread excludes 0.
+ * only when the 95 % t interval of the mean spread excludes 0. The trend is that of the spread over the take.
  */
 export function unisonOf(
   timeline: Timeline,
@@ -19,13 +20,14 @@ export function unisonOf(
   matches: readonly Match[],
   tolerance: Tolerance,
 ): Report['unison'] {
-  const none = { meanSpreadMs: null, sdMs: null, withinTolerance: null, leads: null };
+  const none = { meanSpreadMs: null, sdMs: null, withinTolerance: null, leads: null, trend: null };
   if (lines.length < 2) return { n: 0, ...none, why: 'the plan has one line to play' };
   const { targets } = timeline;
   const second = new Map(
     matches.filter(({ line }) => line === 1).map((match) => [match.target, match.asynchronyMs]),
   );
   const spreads: number[] = [];
+  const minutes: number[] = [];
   let together = 0;
   for (const { line, target, asynchronyMs } of matches) {
     if (line !== 0) continue;
@@ -34,6 +36,7 @@ export function unisonOf(
     if (other === undefined) continue;
     const spread = other - asynchronyMs;
     spreads.push(spread);
+    minutes.push(targets[target].timeS / 60);
     if (Math.abs(spread) <= tolerance.unisonMs(beatMs[target])) together++;
   }
   const n = spreads.length;
@@ -46,9 +49,25 @@ export function unisonOf(
     meanSpreadMs,
     sdMs,
     withinTolerance: together / n,
+    trend: trendOf(minutes, spreads),
     leads: sure ? lines[meanSpreadMs > 0 ? 0 : 1].voice : null,
     ...(sure ? {} : { why: 'neither leads for certain' }),
   };
+}
+
+/**
+ * How the spread changes: the slope of least squares with its t interval (Draper and Smith 1998, Applied Regression Analysis, ch. 1).
+ * Positive: the second line's limb comes later and later.
+ */
+function trendOf(minutes: readonly number[], spreads: readonly number[]): Report['unison']['trend'] {
+  const n = spreads.length;
+  const [middle, usual] = [mean(minutes), mean(spreads)];
+  const across = minutes.reduce((sum, x) => sum + (x - middle) ** 2, 0);
+  if (n < FEWEST_FOR_TREND || across === 0) return null;
+  const msPerMinute = minutes.reduce((sum, x, i) => sum + (x - middle) * (spreads[i] - usual), 0) / across;
+  const left = spreads.reduce((sum, y, i) => sum + (y - usual - msPerMinute * (minutes[i] - middle)) ** 2, 0);
+  const half = studentInterval(0.95, n - 2) * Math.sqrt(left / (n - 2) / across);
+  return { msPerMinute, ci95: [msPerMinute - half, msPerMinute + half] };
 }
 
 /** The other limb's target of the same moment; targets lie in order of time. */

@@ -62,11 +62,14 @@ const WORDS: { [Code in Finding['code']]: (finding: FindingOf<Code>) => string }
     beats === 0
       ? `Alone you are out of ${whole(toleranceMs)} ms within one beat, more often than one time in five.`
       : `You hold ${whole(toleranceMs)} ms alone for about ${plural(beats, 'beat')} (${range[0]} to ${range[1]}), four times in five.`,
-  limbs: ({ parts, leads, spreadMs, share }) => {
+  limbs: ({ parts, leads, spreadMs, share, falls }) => {
     const together = `${capital(parts.join(' and '))} are one sound ${whole(100 * share)} times in 100`;
+    const trend = falls
+      ? ` The ${falls.part} comes later and later: ${whole(falls.msPerMinute)} ms a minute.`
+      : '';
     return leads === null
-      ? `${together}; neither leads for certain.`
-      : `${together}; the ${leads} comes ${whole(spreadMs)} ms first.`;
+      ? `${together}; neither leads for certain.${trend}`
+      : `${together}; the ${leads} comes ${whole(spreadMs)} ms first.${trend}`;
   },
   swing: ({ ratio, sd }) => `You swing ${oneDecimal(ratio)} to 1, with a spread of ${oneDecimal(sd)}.`,
   lengths: ({ ratio, n }) =>

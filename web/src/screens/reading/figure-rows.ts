@@ -120,6 +120,13 @@ export function figureRows(report: Report): FigureRow[] {
       unison.why,
     ),
     row(
+      'Two limbs over the take',
+      unison.trend !== null &&
+        `${oneDecimal(unison.trend.msPerMinute)} ms a minute (${oneDecimal(unison.trend.ci95[0])} to ${oneDecimal(unison.trend.ci95[1])})`,
+      'How the distance changes: above nothing the second limb comes later and later.',
+      unison.meanSpreadMs === null ? unison.why : 'needs twelve strokes together',
+    ),
+    row(
       'Swing',
       swing.ratio !== null && `${twoDecimals(swing.ratio)} to 1, spread ${twoDecimals(swing.sd!)}`,
       'The note on the beat against the note after it; 1 to 1 is straight, 2 to 1 a triplet feel.',
