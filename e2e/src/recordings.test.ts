@@ -189,6 +189,26 @@ it('a deleted recording comes back from the bin', async () => {
   await browser.find('link', '^free\\.wav$');
 });
 
+it('clicks of this device are found in the voice that it is set to', async () => {
+  const recorded = simulatedRecording(PLAN.plan, {
+    traits: PLAYER,
+    seed: SEED,
+    sound: 'clap',
+    clicksDb: -6,
+    startS: 2.5,
+    voiceForWood: 'tick',
+  });
+  await browser.goto(`${app.url}/rig`);
+  await browser.script(`localStorage.setItem('feldspar rig', '{"voice":"tick"}')`);
+  await open(wavFile('tick.wav', recorded.samples));
+  await browser.find('button', '^As one long line');
+  await browser.click('combobox', '^Played to$');
+  await browser.click('option', '^Growing silence$');
+  await browser.see(/start found by our clicks \(sure\)/);
+  expect(await heardStrokes()).toBe(recorded.onsetsS.length);
+  await browser.script(`localStorage.removeItem('feldspar rig')`);
+});
+
 /** One track of each file, beside the tempo map of the first. */
 function midiFile(name: string, plans: readonly Plan[]): string {
   const chunks = plans.map((plan) => {

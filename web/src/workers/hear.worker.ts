@@ -1,7 +1,7 @@
 /** Recordings off the page's own thread: heard, drawn, cut out, and simulated. */
 import { WavReader, type WavSide, pcmBytes, wavHeader } from '@feldspar/core/formats';
 import type { SoundKind } from '@feldspar/core/hearing';
-import { type Plan, compile } from '@feldspar/core/plan';
+import { type Plan, type Timeline, compile } from '@feldspar/core/plan';
 import {
   type Peaks,
   PeaksMaker,
@@ -11,6 +11,8 @@ import {
   simulatedRecording,
 } from '@feldspar/core/recordings';
 import { expose } from 'comlink';
+import type { Rig } from '../device/rig-store.ts';
+import { throughRig } from '../sound/sound-of-rig.ts';
 import { rounded } from './rounded.ts';
 import { type SoundAt, bytesOf, piecesOf, sizeOf } from './sound-bytes.ts';
 
@@ -70,10 +72,10 @@ async function chosenSide(at: SoundAt, channels: number): Promise<WavSide> {
 const api = {
   ready: () => true,
 
-  /** @param how what is not said is chosen from the sound. @throws WavProblem, RangeError with what to do. */
+  /** @param how what is not said is chosen from the sound; `voice` is what sounds here where a plan says wood. @throws WavProblem, RangeError with what to do. */
   async hear(
     at: SoundAt,
-    how: { side: WavSide | null; kind: SoundKind | null; plan: Plan | null },
+    how: { side: WavSide | null; kind: SoundKind | null; plan: Plan | null; voice?: Rig['voice'] },
     onProgress: Progress,
   ): Promise<HeardSound> {
     const { sampleRateHz, durationS, channels, bytes } = await factsOf(at);
@@ -91,11 +93,15 @@ const api = {
         }
       },
     };
-    const heard = await hearRecording(source, {
-      kind: how.kind,
-      timeline: how.plan && compile(how.plan),
-      onProgress: seldom(onProgress),
-    });
+    const tell = seldom(onProgress);
+    const asWritten = how.plan && compile(how.plan);
+    const hearing = (timeline: Timeline | null) =>
+      hearRecording(source, { kind: how.kind, timeline, onProgress: tell });
+    // Clicks of this device sound as it is set; those of a file, or of another device, as the plan has them.
+    const { voice = 'wood' } = how;
+    const asHere = asWritten && voice !== 'wood' ? throughRig(asWritten, { voice, levelDb: 0 }) : null;
+    const heardHere = asHere && (await hearing(asHere));
+    const heard = heardHere?.clicks ? heardHere : await hearing(asWritten);
     return { sound, side, heard: rounded(heard), peaks: peaks.end(sound.sampleRateHz) };
   },
 

@@ -3,6 +3,7 @@ import type { SoundKind } from '@feldspar/core/hearing';
 import type { Plan } from '@feldspar/core/plan';
 import type { Recording } from '@feldspar/core/recordings';
 import { useEffect, useRef, useState } from 'react';
+import { rig } from '../../device/rig-store.ts';
 import { readSound } from '../../device/sounds.ts';
 import { type HeardSound, hearSound } from '../../workers/hear.ts';
 import type { SoundAt } from '../../workers/sound-bytes.ts';
@@ -38,7 +39,7 @@ export function useListening(id: string, at: SoundAt | null | undefined): Listen
     setBusy('Listening …');
     const tell = (share: number) => setBusy(`Listening … ${Math.round(100 * share)} %`);
     try {
-      return await hearSound(where, how, tell, mine.signal);
+      return await hearSound(where, { ...how, voice: rig().voice }, tell, mine.signal);
     } catch (failure) {
       if (!mine.signal.aborted) setError(failure);
       throw failure;
