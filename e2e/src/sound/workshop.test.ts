@@ -202,7 +202,8 @@ it('the same by mouse, its sections dragged into order', async () => {
   await expectRoundTrip('By-mouse.json', wanted);
 });
 
-it('a section is heard again and again, and goes on in its place when it changes', async () => {
+/** A section is heard, changed while it sounds, and heard on. @returns what sounded, and when it was changed. */
+async function heardThroughAChange() {
   await browser.goto(`${app.url}/plans`);
   await browser.click('button', '^Build a plan$');
   await browser.fill('textbox', '^Bars$', '1');
@@ -215,7 +216,15 @@ it('a section is heard again and again, and goes on in its place when it changes
   await browser.see(/on 2 and 4/);
   const changedAt = await recorded();
   await browser.until(async () => (await recorded()) > changedAt + 5, 'two more rounds', 30_000);
-  const { samples, sampleRateHz } = await recordedSamples(browser);
+  return { ...(await recordedSamples(browser)), changedAt };
+}
+
+it('a section is heard again and again, and goes on in its place when it changes', async () => {
+  let heard = await heardThroughAChange();
+  const isWhole = () => heard.samples.length / heard.sampleRateHz > heard.changedAt + 3;
+  // A busy machine loses pieces of what is recorded; what lies behind them says nothing.
+  for (let again = 0; again < 3 && !isWhole(); again++) heard = await heardThroughAChange();
+  const { samples, sampleRateHz } = heard;
   const beats: number[] = [];
   samples.forEach((value, i) => {
     if (value !== 0 && (i === 0 || samples[i - 1] === 0)) beats.push(i / sampleRateHz / 0.5);
