@@ -2,6 +2,8 @@
  * Pulses of the breath (or of the bow) inside one long tone: places where its level begins to rise again. The level is that of 24 ms, so that
  * the period of a low note is no pulse; a vibrato or an unsteady tone raises what a pulse must pass.
  */
+import { footOfRise } from './rise.ts';
+
 const STEP_S = 0.002;
 /** The level is taken of so many steps. */
 const AROUND = 12;
@@ -18,9 +20,6 @@ const BELOW_LOUDEST_DB = 30;
 const SILENCE_DB = -60;
 /** The loudest is forgotten by so much a second. */
 const FORGETS_DB_S = 3;
-/** A line through two places on the way up; its foot is the start. */
-const LOW = 0.2;
-const HALF = 0.5;
 
 export interface Pulse {
   /** From the first sample, in seconds. */
@@ -98,24 +97,14 @@ export class Pulses {
     const topDb = this.levelAt(this.top);
     if (topDb < Math.max(SILENCE_DB, this.loudest - BELOW_LOUDEST_DB)) return null;
     const amplitude = (at: number) => 10 ** (this.levelAt(at) / 20);
-    const [bottom, most] = [amplitude(this.valley), amplitude(this.top)];
-    const crossing = (share: number) => {
-      const wanted = bottom + share * (most - bottom);
-      let at = this.top;
-      while (at > this.valley && amplitude(at - 1) > wanted) at--;
-      if (at === this.valley) return at;
-      const [before, after] = [amplitude(at - 1), amplitude(at)];
-      return at - 1 + (after > before ? (wanted - before) / (after - before) : 0);
-    };
-    const [low, half] = [crossing(LOW), crossing(HALF)];
-    const foot = Math.max(this.valley - AROUND, low - ((half - low) * LOW) / (HALF - LOW));
+    const foot = Math.max(this.valley - AROUND, footOfRise(amplitude, this.valley, this.top));
     // A level belongs to the middle of the steps that it was taken of.
     const timeS = Math.max(0, foot + 1 - AROUND / 2) * this.stepS;
     if (timeS - this.lastS < APART_S) return null;
     this.lastS = timeS;
     return {
       timeS,
-      level: Math.min(1, most * Math.SQRT2),
+      level: Math.min(1, amplitude(this.top) * Math.SQRT2),
       riseDb: topDb - this.levelAt(this.valley),
       neededDb,
     };

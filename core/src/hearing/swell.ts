@@ -2,13 +2,13 @@
  * Where a sound that swells begins: two places on the way up, at a fifth and at half of the way, give a line, and its foot is the start.
  * The level is that of 10 ms around each moment, so that the period of a low note is no swell.
  */
+import { footOfRise } from './rise.ts';
+
 const AROUND_S = 0.01;
 const STEP_S = 0.001;
 const BEFORE_S = 0.12;
 const AFTER_S = 0.05;
 const LEAST = 1e-7;
-const LOW = 0.2;
-const HALF = 0.5;
 /** A foot further from the middle of the rise than this is no foot of it. */
 const FARTHEST_S = 0.05;
 
@@ -43,17 +43,7 @@ export function footOfSwell(ring: Float32Array, last: number, middle: number, sa
   for (let i = at; i < count; i++) if (level[i] > level[top]) top = i;
   let bottom = at;
   for (let i = at; i >= 0; i--) if (level[i] < level[bottom]) bottom = i;
-  const crossing = (share: number) => {
-    const wanted = level[bottom] + share * (level[top] - level[bottom]);
-    for (let i = top; i > bottom; i--) {
-      if (level[i - 1] > wanted) continue;
-      const whole = level[i] - level[i - 1];
-      return i - 1 + (whole > 0 ? (wanted - level[i - 1]) / whole : 0);
-    }
-    return bottom;
-  };
-  const [low, half] = [crossing(LOW), crossing(HALF)];
-  const foot = from + step * (low - ((half - low) * LOW) / (HALF - LOW));
+  const foot = from + step * footOfRise((i) => level[i], bottom, top);
   const isNear = Math.abs(foot - middle) <= FARTHEST_S * sampleRateHz;
   return {
     sample: isNear ? Math.max(0, Math.round(foot)) : middle,

@@ -21,8 +21,10 @@ const NEAR_S = 0.9;
 /** What is looked at around an onset. */
 const AROUND_S = 0.35;
 const BESIDE_S = { before: 0.005, after: 0.012 } as const;
-/** A stroke within speech is, high up, about as loud as anything beside it, not far under the vowels, and dies away between these times;
- * a vowel that follows a consonant does not rise so much. */
+/**
+ * A stroke within speech is, high up, about as loud as anything beside it, not far under the vowels, and dies away between these times; a
+ * vowel that follows a consonant does not rise so much.
+ */
 const STROKE = { underHighDb: -1, underAllDb: -12, fallsDb: -6, risesDb: 12, fromS: 0.03, toS: 0.1 } as const;
 const LEAST = 1e-6;
 /** Onsets are told of late as long as the kind of the sounds is not known. */
@@ -82,9 +84,11 @@ export class VoiceTeller {
   end(): Told {
     this.look(true);
     const speaks = this.whereSpoken();
-    const isSpoken = this.looked.map(
-      ({ onset, isStroke }) => !isStroke && speaks.some((stretch) => isIn(stretch, onset.timeS)),
-    );
+    let s = 0;
+    const isSpoken = this.looked.map(({ onset: { timeS }, isStroke }) => {
+      while (s < speaks.length && speaks[s].toS < timeS) s++;
+      return !isStroke && s < speaks.length && speaks[s].fromS <= timeS;
+    });
     return {
       strokes: this.looked.flatMap(({ onset }, i) => (isSpoken[i] ? [] : [onset])),
       spoken: this.looked.flatMap(({ onset }, i) => (isSpoken[i] ? [onset] : [])),
@@ -132,14 +136,13 @@ export class VoiceTeller {
 
   /** Stretches in which enough syllables lie together. */
   private whereSpoken(): Told['voice'] {
-    const syllables = this.looked.flatMap(({ onset, isSyllable }) => (isSyllable ? [onset.timeS] : []));
-    const all = this.looked.map(({ onset }) => onset.timeS);
+    /** Indices into all onsets, so that their number between two syllables is their difference. */
+    const syllables = this.looked.flatMap(({ isSyllable }, i) => (isSyllable ? [i] : []));
     const stretches: Told['voice'] = [];
     for (let i = 0; i + SPEAKS.syllables <= syllables.length; i++) {
-      const [first, last] = [syllables[i], syllables[i + SPEAKS.syllables - 1]];
-      if (last - first > SPEAKS.withinS) continue;
-      const there = all.filter((timeS) => timeS >= first && timeS <= last).length;
-      if (SPEAKS.syllables < SPEAKS.share * there) continue;
+      const [from, to] = [syllables[i], syllables[i + SPEAKS.syllables - 1]];
+      const [first, last] = [from, to].map((at) => this.looked[at].onset.timeS);
+      if (last - first > SPEAKS.withinS || SPEAKS.syllables < SPEAKS.share * (to - from + 1)) continue;
       const stretch = { fromS: Math.max(0, first - NEAR_S), toS: last + NEAR_S };
       const before = stretches.at(-1);
       if (before && stretch.fromS <= before.toS) before.toS = stretch.toS;
@@ -165,8 +168,6 @@ export class VoiceTeller {
   }
 }
 
-const isIn = ({ fromS, toS }: { fromS: number; toS: number }, timeS: number) =>
-  timeS >= fromS && timeS <= toS;
 const decibels = (level: number) => 20 * Math.log10(level + LEAST);
 
 /** In dB, by its mean power. */

@@ -1,7 +1,7 @@
 import { compile, planSchema } from '../plan/index.ts';
 import { STEADY_PLAYER, chance, simulate } from '../players/index.ts';
 import { measure } from '../timing/index.ts';
-import { reasonOf } from '../words/index.ts';
+import { reasonOf, whySilence } from '../words/index.ts';
 import {
   FITTING_SHARE,
   LONGEST_SILENCE,
@@ -9,6 +9,7 @@ import {
   familyOf,
   firstSilence,
   nextSilence,
+  offerSilence,
   readyPlanOf,
   silencePlan,
   silencePlanId,
@@ -50,6 +51,23 @@ describe('a silence that fits', () => {
     expect(nextSilence(1, trials(0, 5))).toBe(1);
     expect(nextSilence(LONGEST_SILENCE, trials(5, 0))).toBe(LONGEST_SILENCE);
     expect(nextSilence(3, { ...trials(0, 0), why: 'interrupted' })).toBe(3);
+  });
+
+  it('is offered by the last one that was played, else by what other takes say is held', () => {
+    const other = { planId: null, trials: null, holdBeats: 13 };
+    const one = (bars: number, good: number, bad: number) => ({
+      planId: silencePlanId(bars),
+      trials: trials(good, bad),
+      holdBeats: null,
+    });
+    expect(offerSilence([])).toEqual({ bars: 1, last: null, holdBeats: null });
+    expect(whySilence(offerSilence([]))).toMatch(/^It begins with one bar/);
+    expect(offerSilence([other])).toEqual({ bars: 3, last: null, holdBeats: 13 });
+    expect(whySilence(offerSilence([other]))).toMatch(/You hold about 13 beats alone/);
+    const played = offerSilence([other, one(2, 8, 0), one(9, 1, 7)]);
+    expect(played).toMatchObject({ bars: 3, last: { bars: 2 } });
+    expect(whySilence(played)).toBe('The last time 2 bars, 8 of 8 returns good.');
+    expect(offerSilence([{ ...one(4, 0, 0), trials: null }]).bars).toBe(4);
   });
 
   it('begins with what is held, and with one bar where that is not known', () => {

@@ -3,7 +3,7 @@
  * returns in five are good (a weighted up-down method, Kaernbach 1991, Perception & Psychophysics 49, 227–229: steps up and down in the
  * ratio that balances at the wanted share). The plan of each length has an id of its own, made of it, so that all installations mean the same.
  */
-import type { Trials } from '../timing/index.ts';
+import { type Trials, trialCount } from '../timing/index.ts';
 import { type ReadyPlan, ready } from './ready-plans.ts';
 
 export const LONGEST_SILENCE = 16;
@@ -15,7 +15,8 @@ const RETURNS = { least: 3, most: 8 } as const;
 const BPM = 84;
 const BEATS = 4;
 
-const SHARE = 0.8;
+/** The share of good returns at which it stays as it is. */
+export const FITTING_SHARE = 0.8;
 /** A bar more where nearly all were good; for each fifth that is missing a bar less, two at the most. */
 const GROWS_FROM = 0.9;
 const STAYS_FROM = 0.7;
@@ -52,10 +53,10 @@ export function silentBarsOfPlan(id: string): number | null {
 }
 
 /** The next length after a take of one; a take that says nothing changes nothing. */
-export function nextSilence(bars: number, { good, early, late, uneven, why }: Trials): number {
-  const count = good + early + late + uneven;
-  if (why !== undefined || count === 0) return bars;
-  const share = good / count;
+export function nextSilence(bars: number, trials: Trials): number {
+  const count = trialCount(trials);
+  if (trials.why !== undefined || count === 0) return bars;
+  const share = trials.good / count;
   const by = share >= GROWS_FROM ? 1 : share >= STAYS_FROM ? 0 : share >= SHRINKS_BY_TWO_BELOW ? -1 : -2;
   return Math.max(1, Math.min(LONGEST_SILENCE, bars + by));
 }
@@ -65,5 +66,23 @@ export function firstSilence(holdBeats: number | null): number {
   return Math.max(1, Math.min(LONGEST_SILENCE, Math.floor((holdBeats ?? BEATS) / BEATS)));
 }
 
-/** The share of good returns at which it stays as it is. */
-export const FITTING_SHARE = SHARE;
+export interface SilenceOffer {
+  bars: number;
+  /** The last one that was played; null where none was. */
+  last: { bars: number; trials: Trials | null } | null;
+  /** What is held alone by other takes; null where that is not known. */
+  holdBeats: number | null;
+}
+
+/** The silence that fits now. @param takes newest first. */
+export function offerSilence(
+  takes: readonly { planId: string | null; trials: Trials | null; holdBeats: number | null }[],
+): SilenceOffer {
+  const holdBeats = takes.find((take) => take.holdBeats !== null)?.holdBeats ?? null;
+  for (const { planId, trials } of takes) {
+    const bars = planId === null ? null : silentBarsOfPlan(planId);
+    if (bars === null) continue;
+    return { bars: trials ? nextSilence(bars, trials) : bars, last: { bars, trials }, holdBeats };
+  }
+  return { bars: firstSilence(holdBeats), last: null, holdBeats };
+}

@@ -3,18 +3,18 @@
  * does not hold the step has 60 % of them within tolerance, one who does 85 %; both errors 10 %. Returns of one take share that day's
  * tempo and are less than so many trials; what was played on earlier days counts less. Pure.
  */
-import type { Trials } from '../timing/index.ts';
+import { type Trials, trialCount } from '../timing/index.ts';
 
 const P = { not: 0.6, holds: 0.85 } as const;
 const ERROR = 0.1;
 const GOOD = Math.log(P.holds / P.not);
 const BAD = Math.log((1 - P.holds) / (1 - P.not));
 /** From so much on it holds, from as much below it does not. */
-export const BOUND = Math.log((1 - ERROR) / ERROR);
+const BOUND = Math.log((1 - ERROR) / ERROR);
 /** Undecided after so many trials, another tempo is tried. */
-export const MOST_TRIALS = 40;
+const MOST_TRIALS = 40;
 /** Not one time right, but on so many days. */
-export const FEWEST_DAYS = 2;
+const FEWEST_DAYS = 2;
 /** What was played a day of practice earlier counts so much. */
 const OLDER = 0.9;
 /** How alike the trials of one take are (intraclass correlation), as seeded players whose tempo differs from take to take gave it. */
@@ -47,12 +47,12 @@ export interface Evidence {
 
 /** @param takes of one step, newest first. */
 export function weigh(takes: readonly StepTake[]): Evidence {
-  const telling = takes.filter(({ trials }) => trials.why === undefined && countOf(trials) > 0);
+  const telling = takes.filter(({ trials }) => trials.why === undefined && trialCount(trials) > 0);
   const days = [...new Set(telling.map(({ day }) => day))];
   let score = 0;
   let counted = 0;
   for (const { day, trials } of telling) {
-    const count = countOf(trials);
+    const count = trialCount(trials);
     const weight = OLDER ** days.indexOf(day) / (1 + (count - 1) * ALIKE);
     score += weight * (trials.good * GOOD + (count - trials.good) * BAD);
     counted += weight * count;
@@ -80,5 +80,3 @@ export function weigh(takes: readonly StepTake[]): Evidence {
     newestSays: takes[0]?.trials.why ?? null,
   };
 }
-
-const countOf = ({ good, early, late, uneven }: Trials) => good + early + late + uneven;

@@ -4,13 +4,14 @@
  */
 import { placementOfPlan, placementPlanId } from './placement-plans.ts';
 import { type Placement, clickRateFor, feltTempo, placements } from '../reference/index.ts';
-import { Fraction, type Tempo, quartersPerMinute, saidIn, tempo } from '../time/index.ts';
+import { Fraction, type Tempo, inTenths, quartersPerMinute, saidIn, tempo } from '../time/index.ts';
 import { nextSilence, silencePlanId, silentBarsOfPlan } from './fitting-silence.ts';
 import { FAMILIES } from './families.ts';
 import { planTempo } from '../plan/index.ts';
 import { READY_PLANS, type ReadyPlan } from './ready-plans.ts';
 import { readyPlanOf } from './ready-plan-of.ts';
 import { type Evidence, type StepTake, weigh } from './rule.ts';
+import { trialCount } from '../timing/index.ts';
 
 export interface PastTake {
   planId: string | null;
@@ -90,13 +91,12 @@ function stepOf(takes: readonly PastTake[], planId: string, at: Tempo): StepTake
 /** The next silence follows from the last one alone: within a session it grows and shrinks from take to take. */
 function fitting(was: number, trials: StepTake['trials'], at: Tempo, evidence: Evidence): Suggestion {
   const now = nextSilence(was, trials);
-  const { good, early, late, uneven } = trials;
   return {
     planId: silencePlanId(now),
     tempo: at,
     does: now > was ? 'longer' : now < was ? 'shorter' : 'stay',
     ...{ evidence, at, overruled: false, otherwise: null },
-    ...(trials.why === undefined ? { silence: { was, now, good, of: good + early + late + uneven } } : {}),
+    ...(trials.why === undefined ? { silence: { was, now, good: trials.good, of: trialCount(trials) } } : {}),
   };
 }
 
@@ -107,10 +107,10 @@ function proposal(planId: string, at: Tempo, { outcome, newestSays, early, late 
   // A take of something else says nothing of the step: it is played once more.
   if (newestSays !== null || outcome === 'undecided') return stay;
   if (outcome === 'holds') return stepBeside(planId, at, 1) ?? stay;
-  if (outcome === 'other tempo') return otherTempo(planId, at, early === late) ?? stay;
-  // Who drags where it is slow is helped by a beat that carries.
-  const drags = late > early && quartersPerMinute(at).valueOf() < MIDDLE * (1 - NEAR_MIDDLE);
-  if (drags) return { planId, ...scaled(at, 11) };
+  // Towards the easiest middle; from there slower. Who drags where it is slow is helped by a beat that carries.
+  const isBelowMiddle = quartersPerMinute(at).valueOf() < MIDDLE * (1 - NEAR_MIDDLE);
+  if (outcome === 'other tempo') return { planId, ...scaled(at, isBelowMiddle ? 11 : 9) };
+  if (late > early && isBelowMiddle) return { planId, ...scaled(at, 11) };
   const own = readyPlanOf(planId);
   const isSlow =
     own !== null && at.bpm.valueOf() < BACK_BELOW * saidIn(planTempo(own.plan), at.beat).bpm.valueOf();
@@ -118,17 +118,10 @@ function proposal(planId: string, at: Tempo, { outcome, newestSays, early, late 
   return back ?? { planId, ...scaled(at, 9) };
 }
 
-/** Towards the easiest middle; from there slower. */
-function otherTempo(planId: string, at: Tempo, slower: boolean): Proposal | null {
-  const quarters = quartersPerMinute(at).valueOf();
-  const isSlow = quarters < MIDDLE * (1 - NEAR_MIDDLE) && !slower;
-  return { planId, ...scaled(at, isSlow ? 11 : 9) };
-}
-
 function scaled(at: Tempo, tenths: number): Pick<Proposal, 'tempo' | 'does'> {
-  const bpm = at.bpm.mul(tenths, 10).round();
-  if (bpm.lt(SLOWEST)) return { tempo: at, does: 'stay' };
-  return { tempo: { ...at, bpm }, does: tenths > 10 ? 'faster' : 'slower' };
+  const scaledTo = inTenths(at, tenths);
+  if (scaledTo.bpm.lt(SLOWEST)) return { tempo: at, does: 'stay' };
+  return { tempo: scaledTo, does: tenths > 10 ? 'faster' : 'slower' };
 }
 
 /** The step after this one, or before it, at the tempo that was held; null where there is none. */

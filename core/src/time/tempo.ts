@@ -62,6 +62,12 @@ export function secondsAlong(
   return (whole) => Math.log1p((slope * whole) / v0) / slope;
 }
 
+/** So many tenths of it, as a whole rate: 9 are a tenth slower. */
+export const inTenths = (at: Tempo, tenths: number): Tempo => ({
+  ...at,
+  bpm: at.bpm.mul(tenths, 10).round(),
+});
+
 /** "quarter = 84"; rates that are not whole are rounded to two decimals. */
 export function tempoName({ bpm, beat }: Tempo): string {
   return `${nameOfLength(beat)} = ${rateText(bpm)}`;

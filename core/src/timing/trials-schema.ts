@@ -15,3 +15,6 @@ export const trialsSchema = z.object({
   why: z.enum(['interrupted', 'turned round', 'mostly missed']).optional(),
 });
 export type Trials = z.infer<typeof trialsSchema>;
+
+export const trialCount = ({ good, early, late, uneven }: Omit<Trials, 'of' | 'why'>): number =>
+  good + early + late + uneven;

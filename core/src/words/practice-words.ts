@@ -1,5 +1,7 @@
 /** Why the next exercise is the next one, in words. */
-import type { Evidence, Suggestion } from '../practice/index.ts';
+import type { Evidence, SilenceOffer, Suggestion } from '../practice/index.ts';
+import { trialCount } from '../timing/index.ts';
+import { plural, whole } from './numbers.ts';
 
 const SAYS: Record<NonNullable<Evidence['newestSays']>, string> = {
   interrupted: 'The sound was interrupted in the last take, so it says nothing: play it once more.',
@@ -46,6 +48,18 @@ function silenceReason({ was, now, good, of }: NonNullable<Suggestion['silence']
   return `${begins} of silence now: with ${was === 1 ? 'one' : (NUMBERS[was] ?? was)}, ${seen}.`;
 }
 
+/** Why the silence that is offered has its length. */
+export function whySilence({ last, holdBeats }: SilenceOffer): string {
+  if (last) {
+    const { bars, trials } = last;
+    const seen = trials ? `, ${trials.good} of ${trialCount(trials)} returns good` : '';
+    return `The last time ${plural(bars, 'bar')}${seen}.`;
+  }
+  return holdBeats === null
+    ? 'It begins with one bar, and grows as you come back in time.'
+    : `You hold about ${whole(holdBeats)} ${whole(holdBeats) === '1' ? 'beat' : 'beats'} alone; it grows as you come back in time.`;
+}
+
 /** What is missing for the next step. */
 export function missingOf({ of, missing: { good, anotherDay } }: Evidence): string {
   const one = of === 'returns' ? 'return' : 'bar';
@@ -60,7 +74,7 @@ function stays(evidence: Evidence, seen: string): string {
 
 /** "14 of 16 returns held, on two days; the others early". */
 function counted({ of, good, early, late, uneven, days }: Evidence): string {
-  const all = good + early + late + uneven;
+  const all = trialCount({ good, early, late, uneven });
   const most = Math.max(early, late, uneven);
   const others =
     all === good

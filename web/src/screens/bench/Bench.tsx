@@ -10,14 +10,13 @@ import {
   type PastTake,
   READY_PLANS,
   type Suggestion,
-  firstSilence,
-  nextSilence,
+  offerSilence,
   silencePlan,
   silentBarsOfPlan,
   suggest,
 } from '@feldspar/core/practice';
 import { type Tempo, tempo } from '@feldspar/core/time';
-import { reasonOf } from '@feldspar/core/words';
+import { reasonOf, whySilence } from '@feldspar/core/words';
 import { Suspense, lazy, useMemo } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { planAt, takeAt } from '../../addresses/addresses.ts';
@@ -187,23 +186,20 @@ function OverruleButton({ suggestion, onOverrule }: Pick<NextExerciseProps, 'sug
 /** The silence that fits now, unless it is what the bench proposes anyway. */
 function FittingSilence({ takes, shown }: { takes: readonly TakeItem[]; shown: string }) {
   if (takes.length === 0 || silentBarsOfPlan(shown) !== null) return null;
+  const offer = offerSilence(
+    takes.map(({ planId, summary }) => ({
+      planId,
+      trials: summary?.trials ?? null,
+      holdBeats: summary?.hold?.beats ?? null,
+    })),
+  );
+  const { id, plan } = silencePlan(offer.bars);
   const last = takes.find(({ planId }) => planId !== null && silentBarsOfPlan(planId) !== null);
-  const was = last?.planId ? silentBarsOfPlan(last.planId) : null;
-  const held = takes.find(({ summary }) => summary?.hold?.beats != null)?.summary?.hold?.beats ?? null;
-  const trials = last?.summary?.trials;
-  const bars = was === null ? firstSilence(held) : trials ? nextSilence(was, trials) : was;
-  const { id, plan } = silencePlan(bars);
-  const why =
-    was !== null
-      ? `The last time ${plural(was, 'bar')}${trials ? `, ${trials.good} of ${trials.good + trials.early + trials.late} returns good` : ''}.`
-      : held === null
-        ? 'It begins with one bar, and grows as you come back in time.'
-        : `You hold about ${plural(Math.round(held), 'beat')} alone; it grows as you come back in time.`;
   return (
     <Box component="section" aria-label="A silence that fits you">
       <Row>
         <Typography sx={{ maxWidth: '60ch' }}>
-          <b>A silence that fits you: {plural(bars, 'bar')}.</b> {why}
+          <b>A silence that fits you: {plural(offer.bars, 'bar')}.</b> {whySilence(offer)}
         </Typography>
         <Button
           component={Link}

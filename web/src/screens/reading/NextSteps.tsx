@@ -2,7 +2,7 @@
 import Button from '@mui/material/Button';
 import { planTempo } from '@feldspar/core/plan';
 import type { Take } from '@feldspar/core/take';
-import { type Tempo, tempoName } from '@feldspar/core/time';
+import { type Tempo, inTenths, tempoName } from '@feldspar/core/time';
 import { useState } from 'react';
 import type { HandsFree as Deed } from '../../device/rig-store.ts';
 import HandsFree from '../../parts/hands-free/HandsFree.tsx';
@@ -25,7 +25,7 @@ export function NextSteps({ take, onGo }: { take: Take; onGo(address: string): v
     else onGo(address);
   };
   useKey('Enter', () => play(tempo), planId !== null);
-  const slower = { ...tempo, bpm: tempo.bpm.mul(9, 10).round() };
+  const slower = inTenths(tempo, 9);
   const act = (action: Deed) => {
     if (action === 'again' || action === 'start') play(tempo);
     if (action === 'slower' && slower.bpm.gte(1)) play(slower);

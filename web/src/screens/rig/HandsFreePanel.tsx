@@ -8,6 +8,7 @@ import { useEffect, useState } from 'react';
 import { HANDS_FREE, type HandsFree, type Rig, changeRig, rig, useRig } from '../../device/rig-store.ts';
 import { type MidiEvent, Pedals, chosenOf, listenToMidi, openMidi } from '../../input/midi.ts';
 import { tapOfKey } from '../../input/taps.ts';
+import { LearnedRow } from './LearnedRow.tsx';
 
 const DEEDS: Record<HandsFree, string> = {
   start: 'start, and stop while playing',
@@ -76,25 +77,14 @@ export function HandsFreePanel() {
     <Stack spacing={1.5}>
       <Stack component="ul" spacing={0.5} sx={{ listStyle: 'none', p: 0, m: 0 }}>
         {HANDS_FREE.map((deed) => (
-          <Stack
-            component="li"
+          <LearnedRow
             key={deed}
-            direction="row"
-            useFlexGap
-            spacing={1.5}
-            sx={{ flexWrap: 'wrap', alignItems: 'center' }}
-          >
-            <Typography sx={{ flex: '1 1 200px' }}>
-              {DEEDS[deed]}: <b>{saidOf(set, deed)}</b>
-            </Typography>
-            <Button
-              aria-pressed={learning === deed}
-              aria-label={`Set ${DEEDS[deed]}`}
-              onClick={() => setLearning(learning === deed ? null : deed)}
-            >
-              {learning === deed ? 'Press it now' : 'Set'}
-            </Button>
-          </Stack>
+            name={DEEDS[deed]}
+            isSetTo={saidOf(set, deed)}
+            waits={learning === deed}
+            cue="Press it now"
+            onToggle={() => setLearning(learning === deed ? null : deed)}
+          />
         ))}
       </Stack>
       <FormControlLabel

@@ -8,6 +8,7 @@ import { type MidiEvent, type MidiSource, chosenOf, listenToMidi, openMidi } fro
 import { Choice } from '../../parts/fields/Choice.tsx';
 import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
 import { Row } from '../../parts/layout/Row.tsx';
+import { LearnedRow } from './LearnedRow.tsx';
 
 /** Every device; a select shows no empty value. */
 const ANY = 'any';
@@ -94,26 +95,15 @@ export function MidiPanel() {
       {error !== null && <ErrorNotice error={error} />}
       <Stack component="ul" spacing={1} sx={{ listStyle: 'none', p: 0, m: 0 }}>
         {LINE_NAMES.map(([key, name]) => (
-          <Stack
-            component="li"
+          <LearnedRow
             key={key}
-            direction="row"
-            useFlexGap
-            spacing={1.5}
-            sx={{ flexWrap: 'wrap', alignItems: 'center' }}
-          >
-            <Typography sx={{ flex: '1 1 200px' }}>
-              {name}: <b>{notesOf(midi.notes, key)}</b>
-            </Typography>
-            <Button
-              disabled={!sources}
-              aria-pressed={learning === key}
-              aria-label={`Set ${name}`}
-              onClick={() => setLearning(learning === key ? null : key)}
-            >
-              {learning === key ? 'Play it now' : 'Set'}
-            </Button>
-          </Stack>
+            name={name}
+            isSetTo={notesOf(midi.notes, key)}
+            waits={learning === key}
+            cue="Play it now"
+            disabled={!sources}
+            onToggle={() => setLearning(learning === key ? null : key)}
+          />
         ))}
       </Stack>
       <Typography role="status" variant="body2" sx={{ color: 'text.secondary' }}>

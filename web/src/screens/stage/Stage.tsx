@@ -3,7 +3,7 @@ import Box from '@mui/material/Box';
 import { takeAt } from '../../addresses/addresses.ts';
 import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
 import { type Plan, type Timeline, compile, planTempo, withTempo } from '@feldspar/core/plan';
-import { tempoName } from '@feldspar/core/time';
+import { inTenths, tempoName } from '@feldspar/core/time';
 import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { usePlan, usePlayers } from '../../data/hooks.ts';
@@ -173,8 +173,7 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
     else if (pausing && ends) readLast();
     else if (session || action === 'stop') return;
     else if (action === 'slower') {
-      const now = planTempo(plan);
-      const slower = { ...now, bpm: now.bpm.mul(9, 10).round() };
+      const slower = inTenths(planTempo(plan), 9);
       if (state.name === 'idle' && slower.bpm.gte(1))
         void navigate(playAddress(planId, slower), { replace: true });
     } else if (pausing) void start();
