@@ -3,12 +3,14 @@ import { pino } from 'pino';
 import type { Compute } from './compute/measure.ts';
 import { BinStore } from './store/bin.ts';
 import { type Database, openDatabase } from './store/database.ts';
+import { DocumentStore } from './store/documents.ts';
 import { HoldStore } from './store/holds.ts';
 import { PlanStore } from './store/plans.ts';
 import { PlayerStore } from './store/players.ts';
 import { RecordingStore } from './store/recordings.ts';
 import { Remeasuring } from './store/remeasuring.ts';
 import { SoundFiles } from './store/sounds.ts';
+import { TrendStore } from './store/trends.ts';
 import { TakeStore } from './store/takes.ts';
 
 const HOUR_MS = 3_600_000;
@@ -20,6 +22,8 @@ export interface Studio {
   players: PlayerStore;
   recordings: RecordingStore;
   holds: HoldStore;
+  documents: DocumentStore;
+  trends: TrendStore;
   bin: BinStore;
   remeasuring: Remeasuring;
   measure: Compute['measure'];
@@ -42,7 +46,8 @@ export async function openStudio(
   const players = new PlayerStore(database);
   const takes = new TakeStore(database, plans, players, compute.measure);
   const recordings = new RecordingStore(database, players, new SoundFiles(folder, mostSoundBytes));
-  const bin = new BinStore(database, takes, plans, players, recordings);
+  const documents = new DocumentStore(database, players);
+  const bin = new BinStore(database, takes, plans, players, recordings, documents);
   const remeasuring = new Remeasuring(takes, log);
   try {
     await plans.putReadyPlans();
@@ -62,6 +67,8 @@ export async function openStudio(
     players,
     recordings,
     holds: new HoldStore(database, players),
+    documents,
+    trends: new TrendStore(database, players),
     measure: compute.measure,
     curve: compute.curve,
     async close() {

@@ -110,6 +110,8 @@ export const FAMILIES: readonly Family[] = [
     ['Thinning and back'],
   ),
   family(11, 'Sparse clicks', 'being alone', 'One bar with every beat.', 'All the notes between are yours.', [
+    'Every second bar',
+    'Every fourth bar',
     'Every second, every fourth bar',
   ]),
   family(
@@ -118,7 +120,7 @@ export const FAMILIES: readonly Family[] = [
     'own place',
     'One bar; the click starts on one.',
     'As sure of 2, 3, 4 as of 1.',
-    ['Every fifth beat', 'Every seventh beat'],
+    ['Every fifth beat', 'Every seventh beat', 'Every ninth beat'],
   ),
   family(
     13,

@@ -154,6 +154,15 @@ export const FAMILY_PLANS: readonly ReadyPlan[] = [
   ready(id(20), 'Every seventh beat', 'Be as sure of every place in the bar as of one.', [
     { bars: 28, ...at(112), clicks: [{ every: '7/4' }], play: QUARTERS },
   ]),
+  ready(id(31), 'Every ninth beat', 'Two bars and a beat alone, and still know where one is.', [
+    { bars: 36, ...at(112), clicks: [{ every: '9/4' }], play: QUARTERS },
+  ]),
+  ready(id(32), 'Every second bar', 'Own seven beats between two clicks.', [
+    { bars: 24, ...at(100), clicks: [{ every: '2' }], play: QUARTERS },
+  ]),
+  ready(id(33), 'Every fourth bar', 'Own fifteen beats between two clicks.', [
+    { bars: 32, ...at(100), clicks: [{ every: '4' }], play: QUARTERS },
+  ]),
   ready(id(21), 'Stop time', 'Count through the stop and be back on one.', [
     ...stopTime(
       { bars: 1, ...at(96), clicks: drums(), play: QUARTERS },

@@ -1,11 +1,11 @@
 import { compile, planSchema } from '../plan/index.ts';
 import { STEADY_PLAYER, chance, simulate } from '../players/index.ts';
+import { type PastTake, suggest } from '../paths/index.ts';
 import { measure } from '../timing/index.ts';
 import { reasonOf, whySilence } from '../words/index.ts';
 import {
   FITTING_SHARE,
   LONGEST_SILENCE,
-  type PastTake,
   familyOf,
   firstSilence,
   nextSilence,
@@ -14,7 +14,6 @@ import {
   silencePlan,
   silencePlanId,
   silentBarsOfPlan,
-  suggest,
 } from './index.ts';
 
 const lengths = Array.from({ length: LONGEST_SILENCE }, (_, i) => i + 1);
@@ -33,7 +32,7 @@ describe('a silence that fits', () => {
     for (const { firstBar, lastBar } of timeline.silentStretches) expect(lastBar - firstBar + 1).toBe(bars);
     expect(timeline.bars.at(-1)!.silent).toBe(false);
     const hits = timeline.targets.map(({ timeS }) => ({ timeS }));
-    expect(measure(timeline, hits).trials).toEqual({ ...trials(timeline.silentStretches.length, 0) });
+    expect(measure(timeline, hits).trials).toMatchObject(trials(timeline.silentStretches.length, 0));
     // Nobody practises one length for more than three minutes or so.
     expect(timeline.endS).toBeLessThan(200);
   });
@@ -117,7 +116,7 @@ describe('on the bench', () => {
     planId: silencePlanId(bars),
     tempo: { bpm: 90, beat: '1/4' },
     day: 'day 1',
-    trials: trials(good, bad),
+    figures: { trials: trials(good, bad) },
   });
 
   it.each([

@@ -4,8 +4,6 @@ export * from './ladder-plans.ts';
 export * from './placement-plans.ts';
 export * from './steps-plan.ts';
 export * from './fitting-silence.ts';
-export * from './rule.ts';
-export * from './suggest.ts';
 export * from './ready-plan-of.ts';
 export * from './thinning.ts';
 export * from './stop-time.ts';

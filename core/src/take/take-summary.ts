@@ -1,7 +1,7 @@
 /** The few figures that lists and trends need, kept beside a take with the estimator's version. */
 import { z } from 'zod';
 import type { Timeline } from '../plan/index.ts';
-import { ESTIMATOR, type Report, VERDICTS, findingSchema, headOf, trialsSchema } from '../timing/index.ts';
+import { ESTIMATOR, type Report, VERDICTS, findingSchema, headOf } from '../timing/index.ts';
 import type { MeasuredTake } from './measure-take.ts';
 
 const MOST_ROWS = 40;
@@ -33,8 +33,6 @@ export const takeSummarySchema = z.object({
       range: z.tuple([z.number(), z.number()]).nullable(),
     })
     .optional(),
-  /** Since estimator 6. */
-  trials: trialsSchema.optional(),
   core: z.object({
     rows: z.array(z.object({ beats: z.number(), silent: z.boolean() })),
     /** [row, place across the bar 0 to 1, asynchrony in ms] */
@@ -61,7 +59,6 @@ export function summaryOf({ timeline, report }: Pick<MeasuredTake, 'timeline' | 
       beats: report.holdBeats.beats,
       range: report.holdBeats.range,
     },
-    trials: report.trials,
     core: smallCore(timeline, report),
   };
 }

@@ -31,7 +31,7 @@ import { type Scene, sceneOf } from './scene.ts';
 import { sectionsOf } from './sections.ts';
 
 /** Raise it when any figure changes its meaning or method. */
-export const ESTIMATOR = 6;
+export const ESTIMATOR = 7;
 
 /** A drift smaller than this is not called rushing or dragging; a whole interval within the second is steady. */
 export const VERDICT_PERCENT = { least: 0.3, steady: 0.6 } as const;

@@ -13,7 +13,12 @@ export const trialsSchema = z.object({
   /** Neither early nor late as a whole: scattered, or notes left out. */
   uneven: z.number().int(),
   why: z.enum(['interrupted', 'turned round', 'mostly missed']).optional(),
+  /** Of each, in order and at most so many: how far off it was, and what counts as good. For pictures: where longer silences allow more, less is drawn. */
+  errorsMs: z.array(z.number()).optional(),
+  toleranceMs: z.number().optional(),
 });
+/** A picture of a step has room for no more. */
+export const MOST_TRIAL_ERRORS = 24;
 export type Trials = z.infer<typeof trialsSchema>;
 
 export const trialCount = ({ good, early, late, uneven }: Omit<Trials, 'of' | 'why'>): number =>

@@ -7,7 +7,7 @@ import { mean } from '../stats/index.ts';
 import type { MeasuredGap } from './gap-report.ts';
 import type { Match } from './matching.ts';
 import type { Report } from './report-schema.ts';
-import type { Trials } from './trials-schema.ts';
+import { MOST_TRIAL_ERRORS, type Trials } from './trials-schema.ts';
 import type { Scene } from './scene.ts';
 import type { Tolerance } from './tolerance.ts';
 
@@ -46,13 +46,19 @@ export function trialsOf(
     if (row.returnErrorMs === null) return [];
     const hitMs = tolerance.hitMs(beatMs);
     const most = hitMs * Math.sqrt(Math.max(1, gap.beats / SHORT_BEATS));
-    return [{ errorMs: row.returnErrorMs - limited(habitMs, HABIT.most * hitMs), most }];
+    return [{ errorMs: row.returnErrorMs - limited(habitMs, HABIT.most * hitMs), most, hitMs }];
   });
   if (returns.length > 0) {
     const isGood = ({ errorMs, most }: (typeof returns)[number]) => Math.abs(errorMs) <= most;
     const bad = returns.filter((one) => !isGood(one));
     const early = bad.filter(({ errorMs }) => errorMs < 0).length;
-    return { of: 'returns', good: returns.length - bad.length, early, late: bad.length - early, uneven: 0 };
+    return {
+      ...{ of: 'returns', good: returns.length - bad.length, early, late: bad.length - early, uneven: 0 },
+      ...drawn(
+        returns.map(({ errorMs, most, hitMs }) => (errorMs * hitMs) / most),
+        returns[0].hitMs,
+      ),
+    };
   }
   return barsOf(timeline, scene, clear, tolerance);
 }
@@ -76,19 +82,30 @@ function barsOf(
   const sounding = new Set(clicks.flatMap(({ bar, sounding: sounds }) => (sounds ? [bar] : [])));
   const habitMs = clear.length >= HABIT.notes ? mean(clear.map(({ judgedMs }) => judgedMs)) : 0;
   const trials = { of: 'bars' as const, good: 0, early: 0, late: 0, uneven: 0 };
+  const middles: number[] = [];
+  let toleranceMs = 0;
   for (const [bar, notes] of asked) {
     const matches = played.get(bar) ?? [];
     if (!sounding.has(bar) || bars[bar].kind !== 'play') continue;
     const most = matches.length > 0 ? tolerance.hitMs(beatMs[matches[0].target]) : 0;
     const aside = matches.map(({ judgedMs }) => judgedMs - limited(habitMs, HABIT.most * most));
     const middle = aside.length > 0 ? mean(aside) : 0;
+    if (aside.length > 0) {
+      middles.push(middle);
+      toleranceMs = most;
+    }
     const spread = aside.length > 0 ? Math.sqrt(mean(aside.map((one) => one * one))) : Infinity;
     if (matches.length >= notes && spread <= most) trials.good++;
     else if (middle < -most) trials.early++;
     else if (middle > most) trials.late++;
     else trials.uneven++;
   }
-  return trials;
+  return { ...trials, ...drawn(middles, toleranceMs) };
 }
+
+const drawn = (errorsMs: readonly number[], toleranceMs: number) => ({
+  errorsMs: errorsMs.slice(0, MOST_TRIAL_ERRORS).map(Math.round),
+  toleranceMs: Math.round(toleranceMs),
+});
 
 const limited = (value: number, most: number) => Math.max(-most, Math.min(most, value));

@@ -2,8 +2,11 @@
 import { z } from 'zod';
 import { planSchema, saidTempoSchema, tempoSchema } from '../plan/index.ts';
 import { SOUND_KINDS } from '../hearing/index.ts';
-import { TAKE_INPUTS, takeSummarySchema } from '../take/index.ts';
+import { TAKE_INPUTS, takeFiguresSchema, takeSummarySchema } from '../take/index.ts';
 import { CURVE_VERDICTS } from '../free/index.ts';
+import { pathSchema, walkSchema } from '../paths/index.ts';
+import { agendaSchema, sessionSchema } from '../planner/index.ts';
+import { TREND_FIGURES } from '../trends/index.ts';
 import { recordingSchema } from '../recordings/index.ts';
 import { reportSchema } from '../timing/index.ts';
 
@@ -76,6 +79,73 @@ export const takeItemSchema = z.object({
 });
 export type TakeItem = z.infer<typeof takeItemSchema>;
 
+/** What weeks are told by: a take in a line. */
+export const practisedTakeSchema = z.object({
+  id,
+  planId: id.nullable(),
+  title: z.string(),
+  startedAt: moment,
+  tempo: tempoSchema,
+  stopped: z.boolean(),
+  /** Null while it is not measured. */
+  figures: takeFiguresSchema.nullable(),
+});
+export type PractisedTake = z.infer<typeof practisedTakeSchema>;
+
+/** Documents that are kept whole: paths and who walks them, agendas and what became of them. */
+export const DOCUMENT_KINDS = ['path', 'walk', 'agenda', 'session'] as const;
+export type DocumentKind = (typeof DOCUMENT_KINDS)[number];
+
+/** A document that is kept as it is, with its id. */
+const kept = <Document extends z.ZodType>(document: Document) => z.object({ id, document });
+export const keptPathSchema = kept(pathSchema);
+export type KeptPath = z.infer<typeof keptPathSchema>;
+export const keptWalkSchema = kept(walkSchema);
+export type KeptWalk = z.infer<typeof keptWalkSchema>;
+export const keptAgendaSchema = kept(agendaSchema);
+export type KeptAgenda = z.infer<typeof keptAgendaSchema>;
+export const keptSessionSchema = kept(sessionSchema);
+export type KeptSession = z.infer<typeof keptSessionSchema>;
+
+/** Weeks in figures, by the days of one time zone. */
+export const trendsSchema = z.object({
+  trends: z.array(
+    z.object({
+      /** Error at the return (ms, without its sign), beats held alone, spread and offset beside the click (ms), tempo reached (quarters). */
+      figure: z.enum(TREND_FIGURES),
+      /** One a day; of the tempo the fastest of the day. */
+      points: z.array(
+        z.object({
+          day: z.iso.date(),
+          mean: z.number(),
+          sd: z.number().nullable(),
+          n: z.number().int(),
+        }),
+      ),
+      /** By the line of least squares; null under five days. */
+      change: z
+        .object({
+          ...{ from: z.number(), to: z.number(), change: z.number(), ci95: range },
+          sure: z.boolean(),
+        })
+        .nullable(),
+    }),
+  ),
+  days: z.array(z.object({ day: z.iso.date(), minutes: z.number(), takes: z.number().int() })),
+  takes: z.number().int(),
+  minutes: z.number(),
+  /** What else there is to choose from: the plans that this player played, the one played most first. */
+  plans: z.array(
+    z.object({
+      planId: id.nullable(),
+      title: z.string(),
+      family: z.number().int().nullable(),
+      takes: z.number().int(),
+    }),
+  ),
+});
+export type TrendsAnswer = z.infer<typeof trendsSchema>;
+
 /** How much of a recording's sound the studio has. */
 const soundFacts = {
   /** Bytes that have arrived; all of them, or none, where nothing is being sent. */
@@ -124,6 +194,8 @@ export const binSchema = z.object({
   plans: z.array(deletedPlan),
   players: z.array(deletedPlayer),
   recordings: z.array(deletedRecording),
+  paths: z.array(z.object({ id, title: z.string(), ...deletedAt })),
+  agendas: z.array(z.object({ id, title: z.string(), ...deletedAt })),
 });
 export type Bin = z.infer<typeof binSchema>;
 

@@ -1,5 +1,6 @@
 /** What the server is asked, as schemas with their limits. */
 import { z } from 'zod';
+import { isTimeZone } from '../planner/index.ts';
 import { SOUND_KINDS } from '../hearing/index.ts';
 import { meterSchema, planSchema, saidTempoSchema } from '../plan/index.ts';
 import { MOST_FREE_HITS } from '../free/index.ts';
@@ -21,6 +22,33 @@ export const takesQuery = z.object({
   player,
   order: z.enum(TAKE_ORDERS, `order must be one of ${TAKE_ORDERS.join(', ')}`).default('newest'),
 });
+
+/** The newest, for whoever tells weeks by them. */
+export const practisedQuery = z.object({
+  player,
+  limit: z.coerce.number().int().min(1).max(2000).default(400),
+});
+
+const day = z.iso.date('write the day as 2026-11-28').optional();
+const bpm = z.coerce.number().min(1).max(4000).optional();
+export const trendsQuery = z.object({
+  player,
+  plan: z.uuid('plan must be a UUID').optional(),
+  family: z.coerce.number().int().min(1).max(20).optional(),
+  /** Quarters a minute. */
+  slowest: bpm,
+  fastest: bpm,
+  from: day,
+  to: day,
+  zone: z
+    .string()
+    .max(60)
+    .refine(isTimeZone, 'no time zone is called that; write one like Europe/Oslo')
+    .default('UTC'),
+});
+
+/** Those of one player; without one, of everybody. */
+export const ofPlayerQuery = z.object({ player });
 
 export const plansQuery = z.object({ cursor, limit: limit(PAGE.most) });
 

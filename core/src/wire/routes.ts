@@ -4,6 +4,8 @@
  */
 import { z } from 'zod';
 import { planSchema } from '../plan/index.ts';
+import { pathSchema, walkSchema } from '../paths/index.ts';
+import { agendaSchema, sessionSchema } from '../planner/index.ts';
 import { recordingSchema } from '../recordings/index.ts';
 import { takeSchema } from '../take/index.ts';
 import { saidReportSchema } from '../words/index.ts';
@@ -11,9 +13,14 @@ import {
   binSchema,
   heardSchema,
   holdGroupSchema,
+  keptAgendaSchema,
+  keptPathSchema,
+  keptSessionSchema,
+  keptWalkSchema,
   pageOf,
   planItemSchema,
   playerSchema,
+  practisedTakeSchema,
   recordingItemSchema,
   remeasuringSchema,
   soundStateSchema,
@@ -21,20 +28,24 @@ import {
   storedRecordingSchema,
   takeItemSchema,
   tempoCurveSchema,
+  trendsSchema,
 } from './answers.ts';
 import {
   holdsQuery,
   mergeSchema,
+  ofPlayerQuery,
   onsetsQuery,
   pieceQuery,
   plansQuery,
   playerSaidSchema,
+  practisedQuery,
   recordingsQuery,
   reportRequestSchema,
   revisionQuery,
   takeChangeSchema,
   takesQuery,
   tempoCurveRequestSchema,
+  trendsQuery,
 } from './requests.ts';
 
 export const KB = 1024;
@@ -65,6 +76,16 @@ export interface Route {
 }
 
 const idAnswer = z.object({ id: z.uuid() });
+/** A document that is kept whole: the last one said counts. */
+const keeping = <Body extends z.ZodType>(what: string, body: Body, bytes: number) =>
+  ({
+    does: `Store ${what}, in place of what was.`,
+    body,
+    bytes,
+    answer: idAnswer,
+    created: true,
+    refuses: { 410: `This one was deleted.`, 422: `It has errors.` },
+  }) as const;
 const gone = (what: string) => ({ 404: `There is no such ${what}.` });
 
 export const ROUTES = {
@@ -154,6 +175,51 @@ export const ROUTES = {
     answer: null,
     refuses: { ...gone('player'), 409: 'A player cannot be merged into themselves.' },
   },
+
+  'GET /practised': {
+    does: 'List the newest takes of a player in a line each: what paths and benches are told by. Without a player, those without one.',
+    query: practisedQuery,
+    answer: pageOf(practisedTakeSchema),
+  },
+  'GET /trends': {
+    does: 'Say how the figures of a player went day by day; without a player, of everybody.',
+    query: trendsQuery,
+    answer: trendsSchema,
+  },
+
+  'GET /paths': { does: 'List one’s own paths, newest first.', answer: pageOf(keptPathSchema) },
+  'PUT /paths/:id': keeping('a path of one’s own', pathSchema, 2 * MB),
+  'DELETE /paths/:id': {
+    does: 'Put a path into the bin; what was played on it stays.',
+    answer: null,
+    refuses: gone('path'),
+  },
+  'POST /paths/:id/restore': { does: 'Bring a path back from the bin.', answer: null, refuses: gone('path') },
+  'GET /walks': {
+    does: 'List who walks which path, the one begun last first.',
+    query: ofPlayerQuery,
+    answer: pageOf(keptWalkSchema),
+  },
+  'PUT /walks/:id': keeping('that a path is walked, and what was ticked', walkSchema, MB),
+
+  'GET /agendas': { does: 'List the agendas, newest first.', answer: pageOf(keptAgendaSchema) },
+  'PUT /agendas/:id': keeping('an agenda', agendaSchema, MB),
+  'DELETE /agendas/:id': {
+    does: 'Put an agenda into the bin; sessions stay.',
+    answer: null,
+    refuses: gone('agenda'),
+  },
+  'POST /agendas/:id/restore': {
+    does: 'Bring an agenda back from the bin.',
+    answer: null,
+    refuses: gone('agenda'),
+  },
+  'GET /sessions': {
+    does: 'List what became of agendas, the newest first.',
+    query: ofPlayerQuery,
+    answer: pageOf(keptSessionSchema),
+  },
+  'PUT /sessions/:id': keeping('a session', sessionSchema, MB),
 
   'GET /holds': {
     does: 'Say how long a player holds alone, by family and tempo; without a player, of takes without one.',

@@ -1,7 +1,8 @@
 /** Why the next exercise is the next one, in words. */
-import type { Evidence, SilenceOffer, Suggestion } from '../practice/index.ts';
+import type { Evidence, StepStanding, Suggestion } from '../paths/index.ts';
+import type { SilenceOffer } from '../practice/index.ts';
 import { trialCount } from '../timing/index.ts';
-import { plural, whole } from './numbers.ts';
+import { listed, plural, whole } from './numbers.ts';
 
 const SAYS: Record<NonNullable<Evidence['newestSays']>, string> = {
   interrupted: 'The sound was interrupted in the last take, so it says nothing: play it once more.',
@@ -11,8 +12,9 @@ const SAYS: Record<NonNullable<Evidence['newestSays']>, string> = {
 };
 
 /** One sentence or two: what to do, and what it rests on. */
-export function reasonOf({ does, evidence, overruled, silence }: Suggestion): string {
+export function reasonOf({ does, evidence, overruled, silence, on }: Suggestion): string {
   if (silence) return silenceReason(silence);
+  if (evidence === null && on) return `The first step of “${on.path.title}”. ${on.path.purpose}`.trim();
   if (evidence === null) return 'Begin with the full click, and take clicks away once it is secure.';
   if (overruled)
     return does === 'go on'
@@ -20,6 +22,7 @@ export function reasonOf({ does, evidence, overruled, silence }: Suggestion): st
       : `You said: stay with it. So far: ${counted(evidence)}.`;
   if (evidence.newestSays !== null) return SAYS[evidence.newestSays];
   const seen = counted(evidence);
+  if (on?.finished) return `Every step of “${on.path.title}” holds. Choose another path, or a faster tempo.`;
   switch (does) {
     case 'go on':
       return `It holds: ${seen}. Take the next step, at the tempo that you held.`;
@@ -28,6 +31,8 @@ export function reasonOf({ does, evidence, overruled, silence }: Suggestion): st
         ? `It does not hold yet: ${seen}. A tenth slower.`
         : `It neither holds nor falls at this tempo: ${seen}. Try a tenth slower.`;
     case 'faster':
+      if (evidence.outcome === 'holds')
+        return `It holds: ${seen}. A little faster now, towards the tempo of this step.`;
       return evidence.outcome === 'does not hold'
         ? `You drag at this tempo: ${seen}. A beat that carries is easier: a tenth faster.`
         : `It neither holds nor falls at this tempo: ${seen}. Try a tenth faster.`;
@@ -58,6 +63,62 @@ export function whySilence({ last, holdBeats }: SilenceOffer): string {
   return holdBeats === null
     ? 'It begins with one bar, and grows as you come back in time.'
     : `You hold about ${whole(holdBeats)} ${whole(holdBeats) === '1' ? 'beat' : 'beats'} alone; it grows as you come back in time.`;
+}
+
+/** What to do now, as a heading. @param title of the plan that comes. */
+export function headlineOf({ does, evidence, on }: Suggestion, title: string): string {
+  if (on?.finished) return 'Every step holds.';
+  switch (does) {
+    case 'begin':
+      return `Begin with “${title}”.`;
+    case 'go on':
+      return `On to “${title}”.`;
+    case 'slower':
+      return `“${title}” again, a tenth slower.`;
+    case 'faster':
+      return `“${title}” again, a little faster.`;
+    case 'step back':
+      return `Back to “${title}”.`;
+    default:
+      return evidence && evidence.takes > 0 && isNearly(evidence)
+        ? `Stay with “${title}”: it nearly holds.`
+        : `Stay with “${title}”.`;
+  }
+}
+
+/** Most of it was good, and little is missing. */
+const isNearly = (evidence: Evidence): boolean =>
+  evidence.good > 0.7 * trialCount(evidence) && evidence.missing.good <= 4;
+
+/** A step in a line: what it rests on. */
+export function standingWords(
+  { state, evidence, heldSince }: StepStanding,
+  dayText: (day: string) => string,
+): string {
+  if (state === 'held' && heldSince !== null) return `held since ${dayText(heldSince)}`;
+  if (evidence === null || evidence.takes === 0)
+    return state === 'ahead' ? 'not begun' : 'nothing to go by yet';
+  const all = trialCount(evidence);
+  return `${evidence.good} of ${all} ${evidence.of} good, on ${evidence.days === 1 ? 'one day' : `${NUMBERS[evidence.days] ?? evidence.days} days`}`;
+}
+
+export interface Week {
+  days: number;
+  minutes: number;
+  good: number;
+  trials: number;
+  /** Titles of what held for the first time. */
+  held: readonly string[];
+}
+
+/** What the week was, in one line; a day without practice is not counted against anybody. */
+export function weekLine({ days, minutes, good, trials, held }: Week): string {
+  if (days === 0) return 'This week nothing was played yet; whatever comes counts.';
+  const played = `This week ${plural(Math.max(1, Math.round(minutes)), 'minute')} on ${plural(days, 'day')}`;
+  const share = trials > 0 ? `, ${good} of ${trials} returns and bars good` : '';
+  const first =
+    held.length > 0 ? `; held for the first time: ${listed(held.map((title) => `“${title}”`))}` : '';
+  return `${played}${share}${first}.`;
 }
 
 /** What is missing for the next step. */

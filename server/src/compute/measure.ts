@@ -3,7 +3,14 @@
  * much time and memory; one that needs more is ended and replaced, and the caller is told what was too much.
  */
 import { type FieldProblem, PlanError } from '@feldspar/core/plan';
-import { type Measurable, type TakeSummary, measureTake, summaryOf } from '@feldspar/core/take';
+import {
+  type Measurable,
+  type TakeFigures,
+  type TakeSummary,
+  figuresOf,
+  measureTake,
+  summaryOf,
+} from '@feldspar/core/take';
 import type { AloneIntervals, Report } from '@feldspar/core/timing';
 import type { FreePlaying } from '@feldspar/core/free';
 import { Piscina } from 'piscina';
@@ -13,6 +20,7 @@ export interface Measured {
   report: Report;
   summary: TakeSummary;
   alone: AloneIntervals;
+  figures: TakeFigures;
 }
 
 /** @throws PlanError, with its field problems, when the plan cannot be played; TooMuch. */
@@ -45,7 +53,8 @@ export const LIMITS: Limits = { timeMs: 30_000, memoryMb: 768 };
 /** What the worker runs. */
 export function measureNow(take: Measurable): Measured {
   const measured = measureTake(take);
-  return { report: measured.report, summary: summaryOf(measured), alone: measured.alone };
+  const { report, alone } = measured;
+  return { report, alone, summary: summaryOf(measured), figures: figuresOf(measured) };
 }
 
 /** An error's class does not survive the way between threads, so a plan's problems travel as data. */

@@ -5,6 +5,7 @@
  * Where the database still knows its tables, rows are asked for in order. What is then missing, or all of it where the database
  * knows no tables any more, is looked for on every page of the file.
  */
+import { DOCUMENT_KINDS } from '@feldspar/core/wire';
 import { copyFileSync, existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
@@ -115,6 +116,7 @@ const isTime = (value: unknown) => typeof value === 'string' && /^\d{4}-\d\d-\d\
 function tableOf([id, second, third, fourth, fifth]: readonly unknown[]): Table | null {
   if (!isId(id)) return null;
   const isLink = (value: unknown) => value === null || isId(value);
+  if ((DOCUMENT_KINDS as readonly unknown[]).includes(second) && isLink(third)) return 'documents';
   if (isLink(second) && isLink(third) && isTime(fourth)) return 'takes';
   if (isLink(second) && isTime(third)) return 'recordings';
   if (typeof fourth === 'number' && typeof fifth === 'string') return 'plans';

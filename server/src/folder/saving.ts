@@ -2,7 +2,7 @@
 import type { Raw } from './raw.ts';
 
 /** Parents before children, so that links hold. */
-export const TABLES = ['players', 'plans', 'takes', 'recordings'] as const;
+export const TABLES = ['players', 'plans', 'takes', 'recordings', 'documents'] as const;
 export type Table = (typeof TABLES)[number];
 /** What must be readable JSON in a row. */
 const DOCUMENTS: Record<Table, string[]> = {
@@ -10,6 +10,7 @@ const DOCUMENTS: Record<Table, string[]> = {
   plans: ['document'],
   takes: ['document'],
   recordings: ['document'],
+  documents: ['document'],
 };
 
 export interface Unreadable {
@@ -21,7 +22,9 @@ export interface Unreadable {
 }
 
 export class Saving {
-  readonly saved: Record<Table, number> = { players: 0, plans: 0, takes: 0, recordings: 0 };
+  readonly saved: Record<Table, number> = {
+    ...{ players: 0, plans: 0, takes: 0, recordings: 0, documents: 0 },
+  };
   /** Rows that were read and cannot be used. */
   readonly refused: Unreadable[] = [];
   private readonly met: Record<Table, Set<number>> = {
@@ -29,6 +32,7 @@ export class Saving {
     plans: new Set(),
     takes: new Set(),
     recordings: new Set(),
+    documents: new Set(),
   };
   private readonly target: Raw;
   /** In the order in which they were made, which is that of every older version too. */
@@ -95,6 +99,7 @@ export class Saving {
   async mendLinks(): Promise<void> {
     await this.target.exec(`UPDATE takes SET playerId = NULL WHERE playerId NOT IN (SELECT id FROM players);
       UPDATE recordings SET playerId = NULL WHERE playerId NOT IN (SELECT id FROM players);
+      UPDATE documents SET playerId = NULL WHERE playerId NOT IN (SELECT id FROM players);
       UPDATE takes SET planId = NULL WHERE planId NOT IN (SELECT id FROM plans);`);
   }
 }

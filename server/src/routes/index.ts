@@ -1,16 +1,21 @@
 /** All routes under /api: what each does, once the table of `core/wire` has checked what was asked. */
+import type { DocumentKind } from '@feldspar/core/wire';
 import { said } from '@feldspar/core/words';
+import type { Path, Walk } from '@feldspar/core/paths';
+import type { Agenda, Session } from '@feldspar/core/planner';
 import type { Router } from '@koa/router';
 import type { Hear } from '../compute/hear.ts';
 import type { Curve, Measure } from '../compute/measure.ts';
 import { routerOf } from '../http/answering.ts';
 import { Problem } from '../http/problem.ts';
 import type { BinStore } from '../store/bin.ts';
+import type { DocumentStore, KeptDocument } from '../store/documents.ts';
 import type { HoldStore } from '../store/holds.ts';
 import type { PlanStore } from '../store/plans.ts';
 import type { PlayerStore } from '../store/players.ts';
 import type { RecordingStore } from '../store/recordings.ts';
 import type { Remeasuring } from '../store/remeasuring.ts';
+import type { TrendStore } from '../store/trends.ts';
 import type { TakeStore } from '../store/takes.ts';
 
 export interface Services {
@@ -19,6 +24,8 @@ export interface Services {
   players: PlayerStore;
   recordings: RecordingStore;
   holds: HoldStore;
+  documents: DocumentStore;
+  trends: TrendStore;
   bin: BinStore;
   remeasuring: Remeasuring;
   measure: Measure;
@@ -39,6 +46,8 @@ export function apiRoutes(services: Services): Router {
     players,
     recordings,
     holds,
+    documents,
+    trends,
     bin,
     remeasuring,
     measure,
@@ -113,6 +122,12 @@ export function apiRoutes(services: Services): Router {
       ...deletable('plans', plans),
       ...deletable('players', players),
 
+      'GET /practised': async ({ query: { player, limit } }) =>
+        whole(await trends.practised(player ?? null, limit)),
+      'GET /trends': ({ query }) => trends.trends(query),
+
+      ...documentRoutes(documents),
+
       'GET /holds': async ({ query: { player } }) => whole(await holds.list(player ?? null)),
       'GET /bin': () => bin.list(),
       'GET /remeasuring': () => remeasuring.progress(),
@@ -131,7 +146,37 @@ export function apiRoutes(services: Services): Router {
   );
 }
 
-type Deletable = 'takes' | 'plans' | 'players' | 'recordings';
+/** Documents that are kept whole, alike for all kinds of them. */
+function documentRoutes(documents: DocumentStore) {
+  const listing =
+    <Document>(kind: DocumentKind) =>
+    async ({ query }: { query?: { player?: string } | undefined }) =>
+      whole(await documents.list<Document>(kind, query?.player));
+  const keeping =
+    (kind: DocumentKind) =>
+    async ({ id, body, made }: { id: string; body: KeptDocument; made(): void }) => {
+      if (await documents.put(kind, id, body)) made();
+      return { id };
+    };
+  const inBin = (kind: DocumentKind) => ({
+    remove: (id: string) => documents.remove(kind, id),
+    restore: (id: string) => documents.restore(kind, id),
+  });
+  return {
+    'GET /paths': listing<Path>('path'),
+    'PUT /paths/:id': keeping('path'),
+    'GET /walks': listing<Walk>('walk'),
+    'PUT /walks/:id': keeping('walk'),
+    'GET /agendas': listing<Agenda>('agenda'),
+    'PUT /agendas/:id': keeping('agenda'),
+    'GET /sessions': listing<Session>('session'),
+    'PUT /sessions/:id': keeping('session'),
+    ...deletable('paths', inBin('path')),
+    ...deletable('agendas', inBin('agenda')),
+  };
+}
+
+type Deletable = 'takes' | 'plans' | 'players' | 'recordings' | 'paths' | 'agendas';
 type Removal<Kind extends Deletable> = `DELETE /${Kind}/:id` | `POST /${Kind}/:id/restore`;
 
 /** What is deleted lies in the bin, and comes back; alike for all kinds of things. */

@@ -3,6 +3,7 @@ import type { Bin } from '@feldspar/core/wire';
 import { type ModelStatic, Op, QueryTypes } from 'sequelize';
 import type { Database } from './database.ts';
 import type { Row } from './models.ts';
+import type { DocumentStore } from './documents.ts';
 import type { PlanStore } from './plans.ts';
 import type { PlayerStore } from './players.ts';
 import type { RecordingStore } from './recordings.ts';
@@ -19,6 +20,7 @@ export class BinStore {
   private readonly plans: PlanStore;
   private readonly players: PlayerStore;
   private readonly recordings: RecordingStore;
+  private readonly documents: DocumentStore;
 
   constructor(
     database: Database,
@@ -26,22 +28,26 @@ export class BinStore {
     plans: PlanStore,
     players: PlayerStore,
     recordings: RecordingStore,
+    documents: DocumentStore,
   ) {
     this.database = database;
     this.takes = takes;
     this.plans = plans;
     this.players = players;
     this.recordings = recordings;
+    this.documents = documents;
   }
 
   async list(): Promise<Bin> {
-    const [takes, plans, players, recordings] = await Promise.all([
+    const [takes, plans, players, recordings, paths, agendas] = await Promise.all([
       this.takes.deleted(MOST_LISTED),
       this.plans.deleted(MOST_LISTED),
       this.players.deleted(MOST_LISTED),
       this.recordings.deleted(MOST_LISTED),
+      this.documents.deleted('path', MOST_LISTED),
+      this.documents.deleted('agenda', MOST_LISTED),
     ]);
-    return { daysKept: DAYS_KEPT, takes, plans, players, recordings };
+    return { daysKept: DAYS_KEPT, takes, plans, players, recordings, paths, agendas };
   }
 
   /** Really deletes what has lain there for longer. @returns how many rows. */
@@ -50,9 +56,10 @@ export class BinStore {
     const where = { deletedAt: { [Op.lt]: new Date(now.getTime() - DAYS_KEPT * DAY_MS) } };
     const heard = await models.recordings.destroy({ where, force: true });
     await this.recordings.sweepSounds();
-    const gone = heard + (await models.takes.destroy({ where, force: true }));
+    const kept = await models.documents.destroy({ where, force: true });
+    const gone = heard + kept + (await models.takes.destroy({ where, force: true }));
     // What was merged for good: takes, and whoever was merged into that player before, are linked to the one who stays.
-    for (const table of ['takes', 'recordings', 'players']) {
+    for (const table of ['takes', 'recordings', 'documents', 'players']) {
       const column = table === 'players' ? 'mergedInto' : 'playerId';
       const merged = `SELECT id, mergedInto AS stays FROM players WHERE mergedInto IS NOT NULL AND deletedAt < :before`;
       await sequelize.query(
@@ -63,7 +70,7 @@ export class BinStore {
     // A take holds its plan as it was, and stays without its player; only the links go.
     const links = [
       [models.plans, 'planId', ['takes']],
-      [models.players, 'playerId', ['takes', 'recordings']],
+      [models.players, 'playerId', ['takes', 'recordings', 'documents']],
     ] as const;
     let linked = 0;
     for (const [model, column, tables] of links) {

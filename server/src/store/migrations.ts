@@ -219,6 +219,26 @@ export const MIGRATIONS: readonly Migration[] = [
       await countChanges(tables, ['recordings']);
     },
   },
+  {
+    name: '008-weeks',
+    async up(tables) {
+      // Filled by the next estimator, in the background.
+      await tables.addColumn('takes', 'figures', { type: DataTypes.JSON, allowNull: true });
+      await tables.addIndex('takes', ['planId', 'startedAt']);
+      await tables.create('documents', {
+        id,
+        kind: { type: DataTypes.STRING, allowNull: false },
+        playerId: { type: DataTypes.UUID, allowNull: true, references: { model: 'players', key: 'id' } },
+        title: { type: DataTypes.STRING, allowNull: false },
+        document: { type: DataTypes.JSON, allowNull: false },
+        deletedAt: { type: DataTypes.DATE, allowNull: true },
+        ...times,
+      });
+      await tables.addIndex('documents', ['kind', 'createdAt']);
+      await tables.addIndex('documents', ['playerId', 'kind']);
+      await countChanges(tables, ['documents']);
+    },
+  },
 ];
 
 const eachTake = (tables: Tables, change: (take: Take, id: string) => Promise<void>) =>

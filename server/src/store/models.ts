@@ -1,8 +1,9 @@
 /** Sequelize models of the tables that the migrations make. */
 import type { Plan, SaidTempo } from '@feldspar/core/plan';
 import type { Recording } from '@feldspar/core/recordings';
-import type { Take, TakeSummary } from '@feldspar/core/take';
+import type { Take, TakeFigures, TakeSummary } from '@feldspar/core/take';
 import type { AloneIntervals, Judging } from '@feldspar/core/timing';
+import type { DocumentKind } from '@feldspar/core/wire';
 import { DataTypes, type Model, type ModelStatic, type Sequelize } from 'sequelize';
 import { jsonColumn } from './json-column.ts';
 
@@ -59,6 +60,8 @@ export interface TakeRow {
   alone: AloneIntervals | null;
   /** From the summary, for lists that want nothing else. */
   hold: TakeSummary['hold'] | null;
+  /** What weeks are told by; null while it is not measured. */
+  figures: TakeFigures | null;
   /** Why it is not measured yet; measured anew by the next estimator. */
   unmeasured: string | null;
   deletedAt: Date | null;
@@ -82,6 +85,17 @@ export interface RecordingRow {
   deletedAt: Date | null;
 }
 
+/** A document that is kept whole: a path, who walks it, an agenda, a session. */
+export interface DocumentRow {
+  id: string;
+  kind: DocumentKind;
+  playerId: string | null;
+  title: string;
+  document: unknown;
+  createdAt?: Date;
+  deletedAt: Date | null;
+}
+
 export type Row<Attributes extends object> = Model<Attributes> & Attributes;
 
 export interface Models {
@@ -89,6 +103,7 @@ export interface Models {
   plans: ModelStatic<Row<PlanRow>>;
   takes: ModelStatic<Row<TakeRow>>;
   recordings: ModelStatic<Row<RecordingRow>>;
+  documents: ModelStatic<Row<DocumentRow>>;
 }
 
 const id = { type: DataTypes.UUID, primaryKey: true } as const;
@@ -140,6 +155,7 @@ export function defineModels(sequelize: Sequelize): Models {
       summary: jsonColumn('summary', 'null'),
       alone: jsonColumn('alone'),
       hold: jsonColumn('hold'),
+      figures: jsonColumn('figures'),
       unmeasured: DataTypes.TEXT,
       deletedAt: DataTypes.DATE,
     },
@@ -162,5 +178,17 @@ export function defineModels(sequelize: Sequelize): Models {
     },
     { tableName: 'recordings', paranoid: true },
   );
-  return { players, plans, takes, recordings };
+  const documents = sequelize.define<Row<DocumentRow>>(
+    'document',
+    {
+      id,
+      kind: DataTypes.STRING,
+      playerId: DataTypes.UUID,
+      title: DataTypes.STRING,
+      document: jsonColumn('document'),
+      deletedAt: DataTypes.DATE,
+    },
+    { tableName: 'documents', paranoid: true },
+  );
+  return { players, plans, takes, recordings, documents };
 }

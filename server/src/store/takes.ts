@@ -176,9 +176,9 @@ export class TakeStore {
 
   private async figuresOf(row: Row<TakeRow>): Promise<Partial<TakeRow>> {
     try {
-      const { summary, alone } = await this.measure(whole(row));
+      const { summary, alone, figures } = await this.measure(whole(row));
       const { hold = null } = summary;
-      return { estimator: ESTIMATOR, summary, alone, hold, unmeasured: null };
+      return { estimator: ESTIMATOR, summary, alone, hold, figures, unmeasured: null };
     } catch (error) {
       // A busy machine may be quicker at the next start; anything else only another estimator will measure.
       const estimator = error instanceof TooMuch ? 0 : ESTIMATOR;
@@ -261,7 +261,9 @@ export class TakeStore {
 const KNOWN = { paranoid: false, attributes: ['id'] };
 
 /** Of a take that was never measured. */
-const UNMEASURED = { estimator: 0, summary: null, alone: null, hold: null, unmeasured: null } as const;
+const UNMEASURED = {
+  ...{ estimator: 0, summary: null, alone: null, hold: null, figures: null, unmeasured: null },
+} as const;
 
 /** A row that cannot be read is listed as such: it costs no other. */
 function itemOf(row: ListedRow, identities: Identities): TakeItem {

@@ -9,6 +9,13 @@ export const sheetAt = (id: string): string => `/sheets/${id}`;
 export const sheetsAt = (family?: number): string =>
   family === undefined ? '/sheets' : `/sheets?family=${family}`;
 
+/** A path, and its editing. */
+export const pathAt = (id: string): string => `/paths/${id}`;
+export const pathEditAt = (id: string): string => `/paths/${id}/edit`;
+
+/** An agenda. */
+export const agendaAt = (id: string): string => `/planner/${id}`;
+
 /** A recording, with its strokes. */
 export const recordingAt = (id: string): string => `/recordings/${id}`;
 
@@ -21,3 +28,4 @@ const of = (player: string | null | undefined): string => (player ? `?player=${p
 /** What was played, by one player where they are named; and how long they can be left alone. */
 export const logAt = (player?: string | null): string => `/log${of(player)}`;
 export const holdAt = (player?: string | null): string => `/hold${of(player)}`;
+export const trendsAt = (player?: string | null): string => `/trends${of(player)}`;

@@ -13,6 +13,7 @@ export const GROUPS: { name: string; places: Place[] }[] = [
       { to: '/', name: 'Bench' },
       { to: '/plans', name: 'Plans', holds: ['/plans/'] },
       { to: '/sheets', name: 'Count sheets', holds: ['/sheets/'] },
+      { to: '/paths', name: 'Paths', holds: ['/paths/'] },
     ],
   },
   {
@@ -25,7 +26,7 @@ export const GROUPS: { name: string; places: Place[] }[] = [
   {
     name: 'Look back',
     places: [
-      { to: '/log', name: 'Log', holds: ['/takes/', '/bin', '/hold'] },
+      { to: '/log', name: 'Log', holds: ['/takes/', '/bin', '/hold', '/trends'] },
       { to: '/recordings', name: 'Recordings', holds: ['/recordings/'] },
     ],
   },
@@ -35,6 +36,7 @@ export const SOUND_AND_INPUTS: Place = { to: '/rig', name: 'Sound and inputs' };
 
 /** Its tabs, for whoever looks for them by name. */
 export const UNDER_THE_LOG: Place[] = [
+  { to: '/trends', name: 'Trends' },
   { to: '/hold', name: 'How long alone' },
   { to: '/bin', name: 'Bin' },
 ];

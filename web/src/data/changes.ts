@@ -1,4 +1,6 @@
 /** Saving, deleting and bringing back own plans, through the outbox. */
+import type { Path, Walk } from '@feldspar/core/paths';
+import type { Agenda, Session } from '@feldspar/core/planner';
 import type { Plan } from '@feldspar/core/plan';
 import type { Recording } from '@feldspar/core/recordings';
 import type { PlayerSaid } from '@feldspar/core/wire';
@@ -22,8 +24,18 @@ export function saveRecording(recording: Recording): Promise<void> {
   return ask(changeOf('PUT /recordings/:id', recording.id, `The recording ${recording.name}`, recording));
 }
 
+/** Documents that are kept whole; kept here at once, sent a breath later. */
+export const savePath = (id: string, path: Path): Promise<void> =>
+  ask(changeOf('PUT /paths/:id', id, `The path ${path.title}`, path));
+export const saveWalk = (id: string, walk: Walk): Promise<void> =>
+  ask(changeOf('PUT /walks/:id', id, 'Which path is walked', walk));
+export const saveAgenda = (id: string, agenda: Agenda): Promise<void> =>
+  ask(changeOf('PUT /agendas/:id', id, `The agenda ${agenda.title}`, agenda));
+export const saveSession = (id: string, session: Session): Promise<void> =>
+  ask(changeOf('PUT /sessions/:id', id, `The session ${session.title}`, session));
+
 /** What can be deleted, and lies in the bin then. */
-export type Kind = 'plan' | 'take' | 'player' | 'recording';
+export type Kind = 'plan' | 'take' | 'player' | 'recording' | 'path' | 'agenda';
 
 /** Somebody new, or another name. */
 export function savePlayer(id: string, player: PlayerSaid): Promise<Outcome> {

@@ -1,4 +1,5 @@
 /** What screens read, through SWR: cached, revalidated, shared; with what waits in the outbox laid over it. */
+import { type Path, readyPathOf } from '@feldspar/core/paths';
 import { ALL_READY_PLANS, readyPlanOf } from '@feldspar/core/practice';
 import type { Recording } from '@feldspar/core/recordings';
 import type { Take } from '@feldspar/core/take';
@@ -6,19 +7,26 @@ import type {
   AnswerOf,
   Bin,
   HoldGroup,
+  KeptAgenda,
+  KeptPath,
+  KeptSession,
+  KeptWalk,
   Page,
   PlanItem,
   Player,
+  PractisedTake,
   RecordingItem,
   Remeasuring,
   RouteName,
   StoredPlan,
   TakeItem,
   TakeOrder,
+  TrendsAnswer,
 } from '@feldspar/core/wire';
 import { useEffect, useMemo, useSyncExternalStore } from 'react';
 import useSWR, { type SWRConfiguration, type SWRResponse } from 'swr';
 import {
+  DOCUMENTS_OVER,
   overTake,
   plansOver,
   playersOver,
@@ -185,4 +193,65 @@ export function useRemeasuring(): SWRResponse<Remeasuring> {
       shouldRetryOnError: false,
     },
   );
+}
+
+/** The newest takes of a player in a line each; null: of nobody by name. */
+export function usePractised(player: string | null): SWRResponse<Page<PractisedTake>> {
+  return useAnswer('GET /practised', { query: { player } });
+}
+
+export function useTrends(query: Asked<'GET /trends'>['query']): SWRResponse<TrendsAnswer> {
+  return useAnswer('GET /trends', { query }, { keepPreviousData: true });
+}
+
+/** One's own; those that ship are in the code. */
+export function useKeptPaths(): SWRResponse<Page<KeptPath>> {
+  return useOver(useAnswer('GET /paths', {}), DOCUMENTS_OVER.path);
+}
+
+export interface FoundPath {
+  data: { id: string; path: Path; ready: boolean } | undefined;
+  /** There is none, as far as anybody can tell. */
+  missing: boolean;
+  error: unknown;
+}
+
+/** A path that ships, or one's own. */
+export function usePath(id: string | null | undefined): FoundPath {
+  const kept = useKeptPaths();
+  const data = useMemo(() => {
+    const ready = id ? readyPathOf(id) : null;
+    if (ready) return { id: ready.id, path: ready.path, ready: true };
+    const own = kept.data?.items.find((item) => item.id === id);
+    return own && { id: own.id, path: own.document, ready: false };
+  }, [id, kept.data]);
+  return {
+    data,
+    missing: !data && kept.data !== undefined,
+    error: data ? undefined : (kept.error as unknown),
+  };
+}
+
+export function useWalks(): SWRResponse<Page<KeptWalk>> {
+  return useOver(useAnswer('GET /walks', {}), DOCUMENTS_OVER.walk);
+}
+
+/** The path that somebody walks: the one begun last, unless it was left. */
+export function useWalk(player: string | null): KeptWalk | null {
+  const { data } = useWalks();
+  return useMemo(() => (data ? walkOf(data.items, player) : null), [data, player]);
+}
+
+export function walkOf(walks: readonly KeptWalk[], player: string | null): KeptWalk | null {
+  const own = walks.filter(({ document }) => document.playerId === player);
+  const newest = own.sort((a, b) => b.document.since.localeCompare(a.document.since)).at(0);
+  return newest && !newest.document.ended ? newest : null;
+}
+
+export function useAgendas(): SWRResponse<Page<KeptAgenda>> {
+  return useOver(useAnswer('GET /agendas', {}), DOCUMENTS_OVER.agenda);
+}
+
+export function useSessions(): SWRResponse<Page<KeptSession>> {
+  return useOver(useAnswer('GET /sessions', {}), DOCUMENTS_OVER.session);
 }

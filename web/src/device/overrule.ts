@@ -1,5 +1,5 @@
 /** What the person said against the proposal on the bench; it counts until the next take, in this browser. */
-import type { Overrule } from '@feldspar/core/practice';
+import type { Overrule } from '@feldspar/core/paths';
 import { useState } from 'react';
 import { z } from 'zod';
 import { forget, keepValue, readValue } from './storage.ts';

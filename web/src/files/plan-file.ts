@@ -1,6 +1,7 @@
 /** A file from the player's disk as a plan: a plan file, or a MIDI file's tempo map. Refused with the field and the remedy. */
 import { MOST_MIDI_BYTES, planOfMidi } from '@feldspar/core/formats';
 import { type FieldProblem, type Plan, readPlan } from '@feldspar/core/plan';
+import { readJsonFile } from './json-file.ts';
 
 const MOST_BYTES = 2 * 1024 * 1024;
 
@@ -17,17 +18,8 @@ export async function readPlanFile(file: File): Promise<PlanFileResult> {
     const { plan, notes, problem } = planOfMidi(new Uint8Array(await file.arrayBuffer()), file.name);
     return plan ? { plan, notes } : { problems: [{ path: '', message: problem }] };
   }
-  if (file.size > MOST_BYTES)
-    return refuse('larger than 2 MB, which no plan is. Choose a plan file (.json).');
-  let value: unknown;
-  try {
-    value = JSON.parse(await file.text());
-  } catch {
-    return refuse('not valid JSON. Choose a plan file, or check it for a missing bracket or comma.');
-  }
-  const result = readPlan(value);
-  if ('plan' in result) return { ...result, notes: [] };
-  return { problems: result.problems.map(({ path, message }) => ({ path: path || file.name, message })) };
+  const result = await readJsonFile(file, 'plan', MOST_BYTES, readPlan);
+  return 'problems' in result ? result : { ...result, notes: [] };
 }
 
 const isMidi = ({ name }: File) => /\.midi?$/i.test(name);

@@ -26,6 +26,10 @@ const SHORT_DATE = new Intl.DateTimeFormat(LOCALE, {
   minute: '2-digit',
 });
 
+const DAY = new Intl.DateTimeFormat(LOCALE, { day: 'numeric', month: 'long' });
+/** "21 September", of "2026-09-21". */
+export const dayText = (day: string) => DAY.format(new Date(`${day}T12:00:00`));
+
 export const longDate = (iso: string) => DATE_TIME.format(new Date(iso));
 export const shortDate = (iso: string) => SHORT_DATE.format(new Date(iso));
 

@@ -1,8 +1,18 @@
 /** What the server has, with what waits to be sent laid over it: a screen shows what was said, not what has arrived. Pure. */
 import type { Plan } from '@feldspar/core/plan';
+import type { Path, Walk } from '@feldspar/core/paths';
+import type { Agenda, Session } from '@feldspar/core/planner';
 import type { Take } from '@feldspar/core/take';
 import { type Recording, marksOf } from '@feldspar/core/recordings';
-import type { Page, PlanItem, Player, RecordingItem, StoredPlan, TakeItem } from '@feldspar/core/wire';
+import type {
+  DocumentKind,
+  Page,
+  PlanItem,
+  Player,
+  RecordingItem,
+  StoredPlan,
+  TakeItem,
+} from '@feldspar/core/wire';
 import type { Waiting } from './queue.ts';
 
 type Queue = readonly Waiting[];
@@ -119,6 +129,30 @@ function itemOfRecording(recording: Recording, known: RecordingItem | undefined)
   };
 }
 
+/** Documents that are kept whole: those saved here first, the others as they are; without those that are being deleted. */
+export function overDocuments<Document>(
+  queue: Queue,
+  kind: DocumentKind,
+  items: readonly Kept<Document>[],
+): Kept<Document>[] {
+  const head = `${kind} `;
+  const waiting = new Map(
+    queue
+      .filter(({ thing, method }) => thing.startsWith(head) && method === 'PUT')
+      .map(({ thing, body }) => [thing.slice(head.length), body as Document]),
+  );
+  const known = new Set(items.map(({ id }) => id));
+  const fresh = [...waiting].filter(([id]) => !known.has(id)).reverse();
+  return [
+    ...fresh.map(([id, document]) => ({ id, document })),
+    ...items.map((item) => ({ ...item, document: waiting.get(item.id) ?? item.document })),
+  ].filter(({ id }) => !isGone(of(queue, head + id)));
+}
+interface Kept<Document> {
+  id: string;
+  document: Document;
+}
+
 /** The same for a page of a list. */
 const pageOver =
   <Item>(over: (queue: Queue, items: readonly Item[]) => Item[]) =>
@@ -127,3 +161,13 @@ export const takesOver = pageOver(overTakes);
 export const plansOver = pageOver(overPlans);
 export const playersOver = pageOver(overPlayers);
 export const recordingsOver = pageOver(overRecordings);
+const documentsOver = <Document>(kind: DocumentKind) =>
+  pageOver<Kept<Document>>((queue, items) => overDocuments(queue, kind, items));
+/** Whatever they are. */
+export const keptOver = (kind: DocumentKind) => documentsOver<unknown>(kind);
+export const DOCUMENTS_OVER = {
+  path: documentsOver<Path>('path'),
+  walk: documentsOver<Walk>('walk'),
+  agenda: documentsOver<Agenda>('agenda'),
+  session: documentsOver<Session>('session'),
+} as const;

@@ -2,10 +2,27 @@
 import { useEffect, useSyncExternalStore } from 'react';
 import { useSWRConfig } from 'swr';
 import type { Take } from '@feldspar/core/take';
-import { isRecordingList, isTakeList } from '../wire/keys.ts';
-import type { Page, PlanItem, Player, RecordingItem, StoredRecording, TakeItem } from '@feldspar/core/wire';
+import { isRecordingList, isTakeList, isToldByTakes } from '../wire/keys.ts';
+import type {
+  DocumentKind,
+  Page,
+  PlanItem,
+  Player,
+  RecordingItem,
+  StoredRecording,
+  TakeItem,
+} from '@feldspar/core/wire';
 import { isUnkept, keepSending, load, onConfirmed, onOutboxChange, waitingChanges } from './outbox.ts';
-import { overTake, plansOver, playersOver, recordingsOver, takesOver, waitingPlan } from './overlay.ts';
+import {
+  DOCUMENTS_OVER,
+  keptOver,
+  overTake,
+  plansOver,
+  playersOver,
+  recordingsOver,
+  takesOver,
+  waitingPlan,
+} from './overlay.ts';
 import { adoptAbandoned } from './playing.ts';
 import type { Waiting } from './queue.ts';
 
@@ -31,6 +48,13 @@ export function useOutboxSender(): void {
         if (sent.method === 'PATCH')
           void mutate<Take>(thingPath, (take) => take && overTake([sent], take), { revalidate: false });
         void mutate<Page<TakeItem>>(isTakeList, (page) => page && takesOver([sent], page));
+        void mutate(isToldByTakes);
+      } else if (kind in DOCUMENTS_OVER) {
+        const over = keptOver(kind as DocumentKind);
+        void mutate<Page<{ id: string; document: unknown }>>(
+          `/${kind}s`,
+          (page) => page && over([sent], page),
+        );
       } else {
         if (kind === 'recording' && sent.method === 'PUT')
           void mutate<StoredRecording>(thingPath, (was) => ({

@@ -7,3 +7,7 @@ export const isRecordingList = (key: unknown): boolean =>
 
 /** The outline of a recording's sound: drawn once, whoever did it. */
 export const outlineKey = (id: string, side: string) => ['outline', id, side] as const;
+
+/** What is told by takes: weeks, trends, paths. */
+export const isToldByTakes = (key: unknown): boolean =>
+  typeof key === 'string' && (key.startsWith('/practised') || key.startsWith('/trends'));

@@ -1,8 +1,8 @@
-/** What was played, seen in three ways: the takes, how long alone, and the bin. Whose takes are shown stays from one to the next. */
-import { holdAt, logAt } from '../../addresses/addresses.ts';
+/** What was played, seen in four ways: the takes, their trends, how long alone, and the bin. Whose takes are shown stays from one to the next. */
+import { holdAt, logAt, trendsAt } from '../../addresses/addresses.ts';
 import { PlaceTabs } from '../layout/PlaceTabs.tsx';
 
-export type LogTab = 'Takes' | 'How long alone' | 'Bin';
+export type LogTab = 'Takes' | 'Trends' | 'How long alone' | 'Bin';
 
 export function LogTabs({ at, player = null }: { at: LogTab; player?: string | null }) {
   return (
@@ -11,6 +11,7 @@ export function LogTabs({ at, player = null }: { at: LogTab; player?: string | n
       at={at}
       places={[
         [logAt(player), 'Takes'],
+        [trendsAt(player), 'Trends'],
         [holdAt(player), 'How long alone'],
         ['/bin', 'Bin'],
       ]}

@@ -4,75 +4,101 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
+import { type Overrule, type Suggestion } from '@feldspar/core/paths';
 import { planTempo, withTempo } from '@feldspar/core/plan';
-import {
-  type Overrule,
-  type PastTake,
-  READY_PLANS,
-  type Suggestion,
-  offerSilence,
-  silencePlan,
-  silentBarsOfPlan,
-  suggest,
-} from '@feldspar/core/practice';
+import { READY_PLANS, offerSilence, silencePlan, silentBarsOfPlan } from '@feldspar/core/practice';
 import { type Tempo, tempo } from '@feldspar/core/time';
-import { reasonOf, whySilence } from '@feldspar/core/words';
-import { Suspense, lazy, useMemo } from 'react';
+import type { PractisedTake, StoredPlan, TakeItem } from '@feldspar/core/wire';
+import { headlineOf, reasonOf, weekLine, whySilence } from '@feldspar/core/words';
+import { Suspense, lazy, useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { planAt, takeAt } from '../../addresses/addresses.ts';
-import { Row } from '../../parts/layout/Row.tsx';
+import { pathAt, planAt, takeAt } from '../../addresses/addresses.ts';
+import { playAddress } from '../../addresses/play-address.ts';
 import { useLatestTakes, usePlan, usePlans } from '../../data/hooks.ts';
-import type { StoredPlan, TakeItem } from '@feldspar/core/wire';
+import { useCurrentPlayerId } from '../../device/current-player.ts';
+import { useNotNow } from '../../device/not-now.ts';
+import type { HandsFree as Deed } from '../../device/rig-store.ts';
+import { KEY_SIGN, useKey } from '../../parts/actions/useKey.ts';
 import { FittedCore } from '../../parts/core-sample/FittedCore.tsx';
 import { coreOfSummary } from '../../parts/core-sample/model.ts';
-import { useOverrule } from '../../device/overrule.ts';
-import { useCurrentPlayerId } from '../../device/current-player.ts';
 import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
-import { firstWords } from '../../text/finding-text.ts';
-import { plural, shortDate } from '../../text/text.ts';
-import { KEY_SIGN, useKey } from '../../parts/actions/useKey.ts';
+import { Row } from '../../parts/layout/Row.tsx';
 import { PlanCards } from '../../parts/plan-card/PlanCards.tsx';
 import { PlanLine } from '../../parts/plan-card/PlanLine.tsx';
 import { PlanPicture } from '../../parts/plan-card/PlanPicture.tsx';
-import type { HandsFree as Deed } from '../../device/rig-store.ts';
-import { playAddress } from '../../addresses/play-address.ts';
+import { dayOf, weekOf } from '../../parts/practised/past-takes.ts';
+import { useStanding, useWeeks } from '../../parts/practised/useWeeks.ts';
+import { firstWords } from '../../text/finding-text.ts';
+import { plural, shortDate } from '../../text/text.ts';
 
 const HandsFree = lazy(() => import('../../parts/hands-free/HandsFree.tsx'));
 
-/** Weeks of practice; the page of takes that the server gives at once. */
-const MOST_TAKES = 40;
 /** The newest; all of them stand among the plans. */
 const MOST_OWN = 6;
 
 export function Bench() {
   const player = useCurrentPlayerId();
   const plans = usePlans();
-  const takes = useLatestTakes(player, MOST_TAKES);
-  const items = takes.data?.items ?? [];
-  const last = items[0] ?? null;
-  const [overrule, setOverrule] = useOverrule(last?.id ?? null);
+  const last = useLatestTakes(player, 1).data?.items[0] ?? null;
+  const weeks = useWeeks(player);
+  const { takes, walk, walked, suggestion, onOverrule } = weeks;
+  const [now] = useState(() => new Date());
+  const [isNotNow, sayNotNow] = useNotNow(dayOf(now));
+  const standing = useStanding(walked?.path, weeks.past, walk);
   const list = plans.data?.items ?? [];
-  // The path, and what the player made; the rest of the ready plans stands on its own screen.
-  const path = READY_PLANS.flatMap((step) => list.find(({ id }) => id === step.id) ?? []);
-  const own = list.filter(({ ready }) => !ready);
-  const onBench = [...path, ...own.slice(0, MOST_OWN)];
-  const suggestion = suggest(items.flatMap(pastTake), overrule);
+  // The first steps, and what the player made; the rest of the ready plans stands on its own screen.
+  const ready = READY_PLANS.flatMap((step) => list.find(({ id }) => id === step.id) ?? []);
+  const own = list.filter((plan) => !plan.ready);
+  const onBench = [...ready, ...own.slice(0, MOST_OWN)];
   const { planId, tempo: at } = suggestion;
+  const what = `${planId} ${suggestion.does}`;
+  const isPut = isNotNow(what);
   const next = usePlan(planId).data;
+  const held = (standing?.steps ?? []).flatMap(({ step, heldSince }) =>
+    heldSince === null ? [] : [{ title: step.title, since: heldSince }],
+  );
   return (
     <Stack spacing={4} sx={{ maxWidth: 1120 }}>
-      <Typography variant="h1">{next ? `Next: ${next.title}` : 'Bench'}</Typography>
+      <Box>
+        <Typography variant="h1">
+          {next && !isPut
+            ? suggestion.on?.finished
+              ? headlineOf(suggestion, next.title)
+              : `Next: ${next.title}`
+            : 'Bench'}
+        </Typography>
+        {walked && (
+          <Typography sx={{ color: 'text.secondary', mt: 0.75 }}>
+            <Link to={pathAt(walked.id)}>{walked.path.title}</Link>
+            {suggestion.on && ` · step ${suggestion.on.index + 1} of ${walked.path.steps.length}`}
+          </Typography>
+        )}
+      </Box>
       {plans.error !== undefined && <ErrorNotice error={plans.error} />}
-      {next && (
+      {next && !isPut && (
         <NextExercise
           plan={next}
           tempo={at ?? planTempo(next.document)}
           suggestion={suggestion}
-          onOverrule={setOverrule}
+          onOverrule={onOverrule}
+          onNotNow={() => sayNotNow(what, true)}
           last={last}
         />
       )}
-      <FittingSilence takes={items} shown={planId} />
+      {next && isPut && (
+        <Row>
+          <Typography>“{next.title}” comes again tomorrow.</Typography>
+          <Button onClick={() => sayNotNow(what, false)}>Do it now after all</Button>
+        </Row>
+      )}
+      {takes && takes.length > 0 && (
+        <Typography component="p" aria-label="This week" sx={{ maxWidth: '72ch' }}>
+          {weekLine(weekOf(takes, held, now))} <Link to="/trends">Trends</Link>
+        </Typography>
+      )}
+      {takes && !isNotNow(SILENCE) && (
+        <FittingSilence takes={takes} shown={planId} onNotNow={() => sayNotNow(SILENCE, true)} />
+      )}
       <Box component="section" aria-labelledby="clicks">
         <Typography variant="h2" id="clicks" sx={{ mb: 1.5 }}>
           Or choose another click
@@ -83,20 +109,29 @@ export function Bench() {
             <Link to="/plans">All {own.length} plans of your own</Link>
           </Typography>
         )}
+        {!walked && (
+          <Typography sx={{ mt: 1.5 }}>
+            Or walk a <Link to="/paths">path</Link>, and the bench follows it for weeks.
+          </Typography>
+        )}
       </Box>
     </Stack>
   );
 }
+
+/** What is put off by "not now". */
+const SILENCE = 'a silence that fits';
 
 interface NextExerciseProps {
   plan: StoredPlan;
   tempo: Tempo;
   suggestion: Suggestion;
   onOverrule(what: Overrule | null): void;
+  onNotNow(): void;
   last: TakeItem | null;
 }
 
-function NextExercise({ plan, tempo, suggestion, onOverrule, last }: NextExerciseProps) {
+function NextExercise({ plan, tempo, suggestion, onOverrule, onNotNow, last }: NextExerciseProps) {
   const navigate = useNavigate();
   const start = () => void navigate(playAddress(plan.id, tempo));
   const document = useMemo(() => withTempo(plan.document, tempo), [plan, tempo]);
@@ -129,6 +164,7 @@ function NextExercise({ plan, tempo, suggestion, onOverrule, last }: NextExercis
             Change the tempo
           </Button>
           <OverruleButton suggestion={suggestion} onOverrule={onOverrule} />
+          <Button onClick={onNotNow}>Not now</Button>
         </Row>
         {last && (
           <Box sx={{ pt: 2 }}>
@@ -163,13 +199,6 @@ function NextExercise({ plan, tempo, suggestion, onOverrule, last }: NextExercis
   );
 }
 
-/** A take as the rule sees it; the day is the one on the player's own calendar. */
-function pastTake({ planId, tempo, startedAt, summary }: TakeItem): PastTake[] {
-  if (!tempo) return [];
-  const day = new Date(startedAt).toLocaleDateString('sv');
-  return [{ planId, tempo, day, trials: summary?.trials ?? null }];
-}
-
 /** The person knows better: on, or stay. One key, taken back by the same. */
 function OverruleButton({ suggestion, onOverrule }: Pick<NextExerciseProps, 'suggestion' | 'onOverrule'>) {
   const { overruled, otherwise } = suggestion;
@@ -183,14 +212,20 @@ function OverruleButton({ suggestion, onOverrule }: Pick<NextExerciseProps, 'sug
   );
 }
 
+interface FittingSilenceProps {
+  takes: readonly PractisedTake[];
+  shown: string;
+  onNotNow(): void;
+}
+
 /** The silence that fits now, unless it is what the bench proposes anyway. */
-function FittingSilence({ takes, shown }: { takes: readonly TakeItem[]; shown: string }) {
+function FittingSilence({ takes, shown, onNotNow }: FittingSilenceProps) {
   if (takes.length === 0 || silentBarsOfPlan(shown) !== null) return null;
   const offer = offerSilence(
-    takes.map(({ planId, summary }) => ({
+    takes.map(({ planId, figures }) => ({
       planId,
-      trials: summary?.trials ?? null,
-      holdBeats: summary?.hold?.beats ?? null,
+      trials: figures?.trials ?? null,
+      holdBeats: figures?.holdBeats ?? null,
     })),
   );
   const { id, plan } = silencePlan(offer.bars);
@@ -203,10 +238,13 @@ function FittingSilence({ takes, shown }: { takes: readonly TakeItem[]; shown: s
         </Typography>
         <Button
           component={Link}
-          to={playAddress(id, last?.tempo ? tempo(last.tempo.bpm, last.tempo.beat) : planTempo(plan))}
+          to={playAddress(id, last ? tempo(last.tempo.bpm, last.tempo.beat) : planTempo(plan))}
           variant="outlined"
         >
           Play the silence
+        </Button>
+        <Button onClick={onNotNow} aria-label="Not now: the silence">
+          Not now
         </Button>
       </Row>
     </Box>

@@ -14,7 +14,7 @@ const BOUND = Math.log((1 - ERROR) / ERROR);
 /** Undecided after so many trials, another tempo is tried. */
 const MOST_TRIALS = 40;
 /** Not one time right, but on so many days. */
-const FEWEST_DAYS = 2;
+export const FEWEST_DAYS = 2;
 /** What was played a day of practice earlier counts so much. */
 const OLDER = 0.9;
 /** How alike the trials of one take are (intraclass correlation), as seeded players whose tempo differs from take to take gave it. */
@@ -45,8 +45,8 @@ export interface Evidence {
   newestSays: NonNullable<Trials['why']> | null;
 }
 
-/** @param takes of one step, newest first. */
-export function weigh(takes: readonly StepTake[]): Evidence {
+/** @param takes of one step, newest first. @param daysAsked on so many days it has to hold. */
+export function weigh(takes: readonly StepTake[], daysAsked = FEWEST_DAYS): Evidence {
   const telling = takes.filter(({ trials }) => trials.why === undefined && trialCount(trials) > 0);
   const days = [...new Set(telling.map(({ day }) => day))];
   let score = 0;
@@ -59,7 +59,7 @@ export function weigh(takes: readonly StepTake[]): Evidence {
   }
   const sum = (of: 'good' | 'early' | 'late' | 'uneven') =>
     telling.reduce((all, { trials }) => all + trials[of], 0);
-  const anotherDay = days.length < FEWEST_DAYS;
+  const anotherDay = days.length < daysAsked;
   const outcome: Outcome =
     score >= BOUND
       ? anotherDay

@@ -1,10 +1,11 @@
 import { placementOf, clickRateFor } from '../reference/index.ts';
 import { quartersPerMinute, tempo } from '../time/index.ts';
 import { reasonOf } from '../words/index.ts';
-import { FAMILIES, type PastTake, READY_PLANS, placementOfPlan, placementPlanId, suggest } from './index.ts';
+import { FAMILIES, READY_PLANS, placementOfPlan, placementPlanId } from '../practice/index.ts';
+import type { Trials } from '../timing/index.ts';
+import { type PastTake, suggest } from './index.ts';
 
 const OWN = '9b1c1b52-58a8-4c0a-8d3e-9e3f6f0a0001';
-type Trials = NonNullable<PastTake['trials']>;
 const none = { good: 0, early: 0, late: 0, uneven: 0 };
 const past = (
   step: number | string,
@@ -15,7 +16,7 @@ const past = (
   planId: typeof step === 'number' ? READY_PLANS[step].id : step,
   tempo: at,
   day: `day ${day}`,
-  trials: { of: 'returns', ...none, ...trials },
+  figures: { trials: { of: 'returns', ...none, ...trials } },
 });
 const times = <Item>(n: number, item: Item): Item[] => Array.from({ length: n }, () => item);
 const quarters = (takes: readonly PastTake[]) => {
@@ -127,7 +128,7 @@ const HISTORIES: [
     84,
     /Make it harder/,
   ],
-  ['not measured yet', [{ ...past(3, 1, {}), trials: null }], 3, 'stay', 84, /nothing to go by yet/],
+  ['not measured yet', [{ ...past(3, 1, {}), figures: null }], 3, 'stay', 84, /nothing to go by yet/],
 ];
 
 describe('what comes next, by what was played', () => {

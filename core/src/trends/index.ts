@@ -1,0 +1,2 @@
+export * from './days.ts';
+export * from './trends.ts';

@@ -1,0 +1,136 @@
+/** Weeks in figures: takes in a line each, and how their figures went day by day. */
+import { familyOf } from '@feldspar/core/practice';
+import { type TakeFigures, takeFiguresSchema } from '@feldspar/core/take';
+import { daysIn, trendsOf } from '@feldspar/core/trends';
+import type { PractisedTake, QueryOf, TrendsAnswer } from '@feldspar/core/wire';
+import { Op, type WhereOptions } from 'sequelize';
+import type { Database } from './database.ts';
+import type { PlayerStore } from './players.ts';
+
+const LISTED = ['id', 'planId', 'title', 'startedAt', 'tempo', 'stopped', 'figures'];
+/** Small: a trend reads all of somebody's takes. */
+const OF_TRENDS = ['planId', 'title', 'startedAt', 'quarterBpm', 'figures'];
+
+/** As the driver gives it. */
+interface PlainRow {
+  id: string;
+  planId: string | null;
+  title: string;
+  startedAt: string;
+  tempo: string | null;
+  stopped: number;
+  quarterBpm: number;
+  figures: string | null;
+}
+
+export class TrendStore {
+  private readonly database: Database;
+  private readonly players: PlayerStore;
+
+  constructor(database: Database, players: PlayerStore) {
+    this.database = database;
+    this.players = players;
+  }
+
+  /** Newest first. @param playerId null: those that nobody's name stands at. */
+  async practised(playerId: string | null, limit: number): Promise<PractisedTake[]> {
+    const all = playerId === null ? null : (await this.players.identities()).all(playerId);
+    const rows = await this.rows(LISTED, { playerId: all }, limit);
+    return rows.flatMap((row) => {
+      const tempo = parsed(row.tempo) as PractisedTake['tempo'] | null;
+      // A take whose tempo cannot be read is no step of anything.
+      if (tempo === null) return [];
+      const { id, planId, title, stopped } = row;
+      return [
+        {
+          ...{ id, planId, title, tempo },
+          startedAt: new Date(row.startedAt).toISOString(),
+          stopped: Boolean(stopped),
+          figures: figuresIn(row),
+        },
+      ];
+    });
+  }
+
+  async trends({
+    player,
+    plan,
+    family,
+    slowest,
+    fastest,
+    from,
+    to,
+    zone,
+  }: QueryOf<'GET /trends'>): Promise<TrendsAnswer> {
+    const where: WhereOptions[] = [];
+    if (player) where.push({ playerId: (await this.players.identities()).all(player) });
+    // A day more to either side: days are those of the zone.
+    if (from) where.push({ startedAt: { [Op.gte]: aside(from, -1) } });
+    if (to) where.push({ startedAt: { [Op.lt]: aside(to, 2) } });
+    const rows = await this.rows(OF_TRENDS, { [Op.and]: where });
+    const dayOf = daysIn(zone);
+    const inTime = rows.flatMap((row) => {
+      const day = dayOf(Date.parse(row.startedAt));
+      return (from && day < from) || (to && day > to) ? [] : [{ row, day }];
+    });
+    const isAsked = ({ planId, quarterBpm }: PlainRow) =>
+      (!plan || planId === plan) &&
+      (!family || (planId !== null && familyNumber(planId) === family)) &&
+      (!slowest || quarterBpm >= slowest) &&
+      (!fastest || quarterBpm <= fastest);
+    return {
+      ...trendsOf(
+        inTime.flatMap(({ row, day }) =>
+          isAsked(row) ? [{ day, quarterBpm: row.quarterBpm, figures: figuresIn(row) }] : [],
+        ),
+      ),
+      plans: plansOf(inTime.map(({ row }) => row)),
+    };
+  }
+
+  private async rows(attributes: string[], where: WhereOptions, limit?: number): Promise<PlainRow[]> {
+    const rows = await this.database.models.takes.findAll({
+      raw: true,
+      attributes,
+      where,
+      order: [
+        ['startedAt', 'DESC'],
+        ['id', 'DESC'],
+      ],
+      ...(limit === undefined ? {} : { limit }),
+    });
+    return rows as unknown as PlainRow[];
+  }
+}
+
+const DAY_MS = 86_400_000;
+const aside = (day: string, days: number) => new Date(Date.parse(`${day}T00:00:00Z`) + days * DAY_MS);
+
+const familyNumber = (planId: string): number | null => familyOf(planId)?.number ?? null;
+
+/** Those that were played, the most played first. */
+function plansOf(rows: readonly PlainRow[]): TrendsAnswer['plans'] {
+  const plans = new Map<string, TrendsAnswer['plans'][number]>();
+  for (const { planId, title } of rows) {
+    const key = planId ?? title;
+    const known = plans.get(key);
+    if (known) known.takes++;
+    else plans.set(key, { planId, title, family: planId === null ? null : familyNumber(planId), takes: 1 });
+  }
+  return [...plans.values()].sort((a, b) => b.takes - a.takes).slice(0, MOST_PLANS);
+}
+const MOST_PLANS = 200;
+
+/** What cannot be read, or is of a shape that this version does not know, is none: it is measured anew. */
+function figuresIn({ figures }: PlainRow): TakeFigures | null {
+  return takeFiguresSchema.safeParse(parsed(figures)).data ?? null;
+}
+
+function parsed(text: string | null): unknown {
+  try {
+    return JSON.parse(text ?? 'null');
+  } catch (error) {
+    if (error instanceof SyntaxError) return null;
+    throw error;
+  }
+}
