@@ -42,7 +42,7 @@ export const ROOMS = {
   planner: ['time', 'plan', 'reference', 'timing', 'practice', 'paths'],
   trends: ['stats', 'take', 'timing'],
   paths: ['time', 'plan', 'reference', 'take', 'timing', 'practice'],
-  formats: ['time', 'plan', 'counts', 'sound', 'take', 'timing', 'words'],
+  formats: ['time', 'plan', 'counts', 'sound', 'take', 'timing', 'words', 'paths', 'planner'],
 };
 
 const outside = [

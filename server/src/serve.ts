@@ -55,7 +55,7 @@ function refuse(why: string): number {
 async function fillDemo(studio: Studio): Promise<void> {
   if ((await studio.players.list()).length > 0) return;
   process.stdout.write('Making the demo studio (simulated players) …\n');
-  const made = await makeDemo(studio, new Date(), () => undefined);
+  const made = await makeDemo(studio, new Date());
   process.stdout.write(`${made} takes made.\n`);
 }
 

@@ -1,7 +1,9 @@
 /** The documents as JSON Schema (draft 2020-12), made from the same Zod schemas that check them. */
 import { z } from 'zod';
 import { sheetSchema } from '../counts/index.ts';
+import { pathSchema } from '../paths/index.ts';
 import { planSchema } from '../plan/index.ts';
+import { agendaSchema } from '../planner/index.ts';
 import { takeSchema } from '../take/index.ts';
 import { saidReportSchema } from '../words/index.ts';
 
@@ -15,6 +17,8 @@ export function documentSchemas(): Record<string, object> {
     'plan.schema.json': titled('Feldspar plan, version 1', planSchema),
     'sheet.schema.json': titled('Feldspar count sheet, version 1', sheetSchema),
     'take.schema.json': titled('Feldspar take, version 1', takeSchema),
+    'path.schema.json': titled('Feldspar path, version 1', pathSchema),
+    'agenda.schema.json': titled('Feldspar agenda, version 1', agendaSchema),
     'report.schema.json': titled('Feldspar report, version 1', saidReportSchema),
   };
 }

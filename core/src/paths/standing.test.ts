@@ -81,6 +81,13 @@ describe('where somebody stands', () => {
       1,
     ],
     [
+      'who holds the faster one holds the slower one too',
+      pathOf(step(1, 84), step(1, 110), step(0, 76)),
+      held(1, 110, 1),
+      ['held', 'held', 'present'],
+      2,
+    ],
+    [
       'three days, where the step asks for three',
       pathOf(step(0, 76, { days: 3 }), step(1, 98)),
       held(0, 76, 1),
@@ -94,7 +101,27 @@ describe('where somebody stands', () => {
       ['held', 'present'],
       1,
     ],
-    ['who went on all the same is there', THREE, [past(1, 98, 3, 3)], ['ahead', 'present', 'ahead'], 1],
+    [
+      'who went on all the same is there',
+      THREE,
+      [past(1, 98, 3, 3), past(0, 76, 1, 3)],
+      ['begun', 'present', 'ahead'],
+      1,
+    ],
+    [
+      'a step far ahead, played on a whim, moves nobody',
+      THREE,
+      [past(2, 92, 3, 3)],
+      ['present', 'ahead', 'begun'],
+      0,
+    ],
+    [
+      'who took the step before it again is at that',
+      THREE,
+      [past(0, 76, 4, 3), past(1, 98, 3, 3), past(0, 76, 1, 3)],
+      ['present', 'begun', 'ahead'],
+      0,
+    ],
     [
       'a step left open is found again when the later ones hold',
       THREE,
@@ -246,7 +273,7 @@ describe('what comes next on a path', () => {
     [
       'who does not hold it slowly, the step before',
       THREE,
-      [past(1, 70, 2, 2)],
+      [past(1, 70, 2, 2), past(0, 76, 1, 2)],
       0,
       'step back',
       'quarter = 70',
@@ -282,6 +309,7 @@ describe('what comes next on a path', () => {
       overruled: true,
       on: { index: 1 },
     });
-    expect(suggest([past(2, 92, 1)], null, THREE).otherwise).toBeNull();
+    const onward = [past(2, 92, 3), past(1, 98, 2), past(0, 76, 1)];
+    expect(suggest(onward, null, THREE).otherwise).toBeNull();
   });
 });

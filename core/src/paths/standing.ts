@@ -24,6 +24,9 @@ export interface Standing {
   /** Index of the step to be worked on; null where all of them hold. */
   present: number | null;
   held: number;
+  /** How far it was walked; and the newest take as far as that. */
+  reached: number;
+  newest: PastTake | null;
 }
 
 /** So many trials are drawn of a step. */
@@ -32,8 +35,14 @@ const MOST_DRAWN = 40;
 /** @param takes newest first. @param ticked what was ticked by hand. */
 export function standingOn(path: Path, takes: readonly PastTake[], ticked: Walk['ticked'] = []): Standing {
   const own = path.steps.map((step) => takesOf(path, step, takes));
-  const seen = path.steps.map((step, i) => standingOf(path, step, own[i]));
-  const present = presentStep(path, takes, seen);
+  const seen = path.steps.map((step, i) => {
+    // Where it holds faster it holds here too, whichever step the takes were meant for.
+    const all = takes.filter(({ planId }) => planId === step.planId);
+    return standingOf(path, step, own[i], all);
+  });
+  const reached = reachedStep(own, seen);
+  const newest = takes.find((take) => (stepIndexOf(path, take) ?? Infinity) <= reached) ?? null;
+  const present = presentStep(newest && stepIndexOf(path, newest), reached, seen);
   const steps = seen.map((one, i): StepStanding => ({
     ...one,
     step: path.steps[i],
@@ -46,7 +55,7 @@ export function standingOn(path: Path, takes: readonly PastTake[], ticked: Walk[
         : ticked.some(({ step, goal: key }) => step === path.steps[i].key && key === goal.key),
     })),
   }));
-  return { steps, present, held: steps.filter(({ state }) => state === 'held').length };
+  return { steps, present, newest, reached, held: steps.filter(({ state }) => state === 'held').length };
 }
 
 /** The step that a take belongs to: that of its plan; where several have the plan, the one nearest in tempo. */
@@ -69,10 +78,11 @@ function takesOf(path: Path, step: PathStep, takes: readonly PastTake[]): PastTa
 
 type Seen = Pick<StepStanding, 'evidence' | 'at' | 'heldSince' | 'errorsMs' | 'toleranceMs'>;
 
-function standingOf(path: Path, step: PathStep, takes: readonly PastTake[]): Seen {
-  const groups = byTempo(takes);
-  if (groups.length === 0)
-    return { evidence: null, at: null, heldSince: null, errorsMs: [], toleranceMs: null };
+const NOTHING: Seen = { evidence: null, at: null, heldSince: null, errorsMs: [], toleranceMs: null };
+
+function standingOf(path: Path, step: PathStep, takes: readonly PastTake[], all: readonly PastTake[]): Seen {
+  const groups = byTempo(all);
+  if (groups.length === 0) return NOTHING;
   const isBound = isBoundToTempo(path, step);
   let held: { group: PastTake[]; since: string } | null = null;
   for (const group of groups) {
@@ -80,7 +90,8 @@ function standingOf(path: Path, step: PathStep, takes: readonly PastTake[]): See
     const since = heldSince(group, step.days ?? FEWEST_DAYS);
     if (since !== null && (held === null || since < held.since)) held = { group, since };
   }
-  const group = held?.group ?? groups[0];
+  const group = held?.group ?? byTempo(takes).at(0);
+  if (!group) return NOTHING;
   const figured = group.flatMap(({ figures }) => figures ?? []);
   return {
     evidence: weigh(said(group), step.days),
@@ -122,11 +133,24 @@ function heldSince(takes: readonly PastTake[], days: number): string | null {
   return null;
 }
 
-/** The one played last, unless it is held: then the next that is not. */
-function presentStep(path: Path, takes: readonly PastTake[], seen: readonly Seen[]): number | null {
-  const last = takes.map((take) => stepIndexOf(path, take)).find((index) => index !== null) ?? 0;
+/**
+ * How far somebody has come: past every step that holds, and past one that was begun and left for the next, which is what overruling does.
+ * What lies beyond is played as something else: it says nothing of where one stands.
+ */
+function reachedStep(own: readonly (readonly PastTake[])[], seen: readonly Seen[]): number {
+  let at = 0;
+  while (at < seen.length - 1) {
+    const isLeft = own[at].length > 0 && own[at + 1].length > 0;
+    if (seen[at].heldSince === null && !isLeft) break;
+    at++;
+  }
+  return at;
+}
+
+/** The one played last as far as one has come, unless it is held: then the next that is not. */
+function presentStep(last: number | null, reached: number, seen: readonly Seen[]): number | null {
   const open = (from: number) => seen.findIndex(({ heldSince: since }, i) => i >= from && since === null);
-  const onward = open(last);
+  const onward = open(last ?? reached);
   const found = onward >= 0 ? onward : open(0);
   return found >= 0 ? found : null;
 }

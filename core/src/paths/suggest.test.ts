@@ -112,6 +112,22 @@ const HISTORIES: [
     /Take the step before it again/,
   ],
   [
+    'who hurries as much where it is slower, faster than the fastest so far: slow tempos tempt',
+    [past(3, 2, { early: 5 }, { bpm: 76, beat: '1/4' }), past(3, 1, { good: 1, early: 6 })],
+    3,
+    'faster',
+    92,
+    /Slower does not help: 0 of 5 returns held, on one day; the others early\. Slow tempos tempt to hurry/,
+  ],
+  [
+    'where slower did help, slower again',
+    [past(3, 2, { good: 8, early: 8 }, { bpm: 76, beat: '1/4' }), past(3, 1, { good: 0, early: 6 })],
+    3,
+    'slower',
+    68,
+    /8 of 16 returns held/,
+  ],
+  [
     'held neither nor lost for forty returns',
     times(16, past(3, 1, { good: 3, early: 1 })),
     3,

@@ -13,7 +13,7 @@ import {
   silentBarsOfPlan,
 } from '../practice/index.ts';
 import { planTempo } from '../plan/index.ts';
-import { type Tempo, inTenths, quartersPerMinute, saidIn } from '../time/index.ts';
+import { type Tempo, inTenths, saidIn } from '../time/index.ts';
 import { type Trials, trialCount } from '../timing/index.ts';
 import { type PastTake, isSameTempo, ratio, reaches, tempoOf, wholeTempo } from './past-take.ts';
 import type { Path, PathStep } from './path-schema.ts';
@@ -50,6 +50,8 @@ const SLOWEST = 30;
 /** The easiest middle: slower tempts to rush, faster to drag (common practice, no source). */
 const MIDDLE = 100;
 const NEAR_MIDDLE = 0.05;
+/** A slower tempo has helped where so much more of it was good. */
+const HELPS = 0.15;
 /** Slower than this share of the plan's own tempo, the step before is the better way. */
 const BACK_BELOW = 0.85;
 
@@ -59,26 +61,21 @@ export function suggest(
   overrule: Overrule | null = null,
   walked: Path | null = null,
 ): Suggestion {
-  const newest = takes.find((take) => (walked ? stepIndexOf(walked, take) !== null : take.planId !== null));
+  const standing = walked && standingOn(walked, takes);
+  const newest = standing ? standing.newest : takes.find(({ planId }) => planId !== null);
   if (!newest || newest.planId === null) return beginning(walked);
   const { planId } = newest;
   const at = tempoOf(newest);
-  const evidence = weigh(
-    takes.flatMap((take) =>
-      take.planId === planId && take.figures !== null && isSameTempo(tempoOf(take), at)
-        ? [{ day: take.day, trials: take.figures.trials }]
-        : [],
-    ),
-    walked?.steps[stepIndexOf(walked, newest)!].days,
-  );
   const bars = silentBarsOfPlan(planId);
+  const days = walked?.steps[stepIndexOf(walked, newest)!].days;
+  const evidence = weighAt(takes, planId, at, days);
   if (bars !== null && newest.figures !== null && walked === null)
     return fitting(bars, newest.figures.trials, at, evidence);
   // A re-heard click that no path was chosen for goes round its own places.
   const order = walked ?? (placementOfPlan(planId) ? null : readyPathWith(planId));
-  const way = wayOf(order, newest, takes);
-  const proposed = proposal(way, planId, at, evidence);
-  const said = (what: Overrule) => overruling(what, way, planId, at, proposed);
+  const now: Now = { takes, planId, at, evidence, way: wayOf(order, newest, takes) };
+  const proposed = proposal(now);
+  const said = (what: Overrule) => overruling(what, now, proposed);
   const wanted = overrule === null ? proposed : said(overrule);
   const other: Overrule = proposed.does === 'stay' ? 'go on' : 'stay';
   const index =
@@ -88,11 +85,29 @@ export function suggest(
     ...{ evidence, at },
     overruled: wanted.does !== proposed.does,
     otherwise: said(other).does === proposed.does ? null : other,
-    on:
-      walked && index !== null
-        ? { path: walked, index, finished: standingOn(walked, takes).present === null }
-        : null,
+    on: walked && index !== null ? { path: walked, index, finished: standing!.present === null } : null,
   };
+}
+
+/** All takes of a plan at about a tempo. */
+function weighAt(takes: readonly PastTake[], planId: string, at: Tempo, days?: number): Evidence {
+  return weigh(
+    takes.flatMap((take) =>
+      take.planId === planId && take.figures !== null && isSameTempo(tempoOf(take), at)
+        ? [{ day: take.day, trials: take.figures.trials }]
+        : [],
+    ),
+    days,
+  );
+}
+
+/** What a proposal follows from: the takes, what was played last, what it says, and where that stands. */
+interface Now {
+  takes: readonly PastTake[];
+  planId: string;
+  at: Tempo;
+  evidence: Evidence;
+  way: Way | null;
 }
 
 function beginning(walked: Path | null): Suggestion {
@@ -134,26 +149,49 @@ function wayOf(path: Path | null, newest: PastTake, takes: readonly PastTake[]):
 
 type Proposal = Pick<Suggestion, 'planId' | 'tempo' | 'does'>;
 
-function proposal(
-  way: Way | null,
-  planId: string,
-  at: Tempo,
-  { outcome, newestSays, early, late }: Evidence,
-): Proposal {
+function proposal(now: Now): Proposal {
+  const { planId, at, way, evidence } = now;
+  const { outcome, newestSays, early, late } = evidence;
   const stay: Proposal = { planId, tempo: at, does: 'stay' };
   // A take of something else says nothing of the step: it is played once more.
   if (newestSays !== null || outcome === 'undecided') return stay;
   if (outcome === 'holds') return towardsTempo(way, planId, at) ?? stepBeside(way, planId, at, 1) ?? stay;
   // Towards the easiest middle; from there slower. Who drags where it is slow is helped by a beat that carries.
-  const isBelowMiddle = quartersPerMinute(at).valueOf() < MIDDLE * (1 - NEAR_MIDDLE);
+  const isBelowMiddle = at.bpm.valueOf() < MIDDLE * (1 - NEAR_MIDDLE);
   if (outcome === 'other tempo') return { planId, ...scaled(at, isBelowMiddle ? 11 : 9) };
   if (late > early && isBelowMiddle) return { planId, ...scaled(at, 11) };
+  if (isBelowMiddle) {
+    const fastest = fasterWithoutHarm(now);
+    if (fastest) return { planId, ...scaled(fastest, 11) };
+  }
   const own = readyPlanOf(planId);
   const meant = way ? tempoOf(way.path.steps[way.index]) : own && planTempo(own.plan);
   const isSlow = meant !== null && ratio(at, meant) < BACK_BELOW;
   const back = isSlow ? stepBeside(way, planId, at, -1) : null;
   return back ?? { planId, ...scaled(at, 9) };
 }
+
+/**
+ * Who was sent slower, and hurries there as much, is one whom slow tempos tempt: the fastest tempo at which the plan was tried, where that
+ * still lies below the middle. Null where slower did help, or was not tried yet.
+ */
+function fasterWithoutHarm({ takes, planId, at, evidence }: Now): Tempo | null {
+  const faster = takes.flatMap((take) =>
+    take.planId === planId && ratio(tempoOf(take), at) > 1 && !isSameTempo(tempoOf(take), at)
+      ? [tempoOf(take)]
+      : [],
+  );
+  if (faster.length === 0) return null;
+  const fastest = faster.reduce((most, one) => (ratio(one, most) > 1 ? one : most));
+  const said = shareOf(weighAt(takes, planId, fastest));
+  const isNoWorse = said !== null && said + HELPS >= (shareOf(evidence) ?? 0);
+  return isNoWorse && fastest.bpm.valueOf() < MIDDLE ? fastest : null;
+}
+
+const shareOf = (evidence: Evidence): number | null => {
+  const all = trialCount(evidence);
+  return all > 0 ? evidence.good / all : null;
+};
 
 function scaled(at: Tempo, tenths: number): Pick<Proposal, 'tempo' | 'does'> {
   const scaledTo = inTenths(at, tenths);
@@ -202,13 +240,7 @@ function firstTempo(from: PathStep, to: PathStep, held: Tempo): Tempo {
 /** The click keeps its speed and is heard in another place. */
 const placedTempo = (from: Placement, to: Placement, felt: Tempo) => feltTempo(to, clickRateFor(from, felt));
 
-function overruling(
-  overrule: Overrule,
-  way: Way | null,
-  planId: string,
-  at: Tempo,
-  proposed: Proposal,
-): Proposal {
+function overruling(overrule: Overrule, { planId, at, way }: Now, proposed: Proposal): Proposal {
   if (overrule === 'stay') return { planId, tempo: at, does: 'stay' };
   return stepBeside(way, planId, at, 1) ?? proposed;
 }

@@ -26,6 +26,31 @@ describe('a take as trials', () => {
     });
   });
 
+  it('a habit is none of it either where the click falls between the notes', () => {
+    const habits = [['0'], ['3/8']].map((at) => {
+      const once = compile(
+        withCountIn(plan({ bars: 16, tempo: { bpm: 76, beat: '1/4' }, clicks: [{ at }] })),
+      );
+      const { trials } = measure(
+        once,
+        hitsOf(once, () => -45),
+      );
+      return [trials.good, trials.early];
+    });
+    // Before the first click there is nothing to come back from.
+    expect(habits).toEqual([
+      [15, 0],
+      [15, 0],
+    ]);
+    // One return that is elsewhere is still told from it.
+    const off = compile(
+      withCountIn(plan({ bars: 16, tempo: { bpm: 76, beat: '1/4' }, clicks: [{ at: ['3/8'] }] })),
+    );
+    const barS = (4 * 60) / 76;
+    const jumped = hitsOf(off, (timeS) => (Math.floor(timeS / barS + 0.01) === 7 ? -125 : -45));
+    expect(measure(off, jumped).trials.early).toBeGreaterThan(0);
+  });
+
   it('after a long silence what counts as back grows with the root of the beats', () => {
     const long = compile(
       withCountIn(

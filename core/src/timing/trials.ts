@@ -41,13 +41,23 @@ export function trialsOf(
   if (disturbances > 0) return { ...none, why: 'interrupted' };
   if (turnedHits > TURNED_SHARE * counts.matched) return { ...none, why: 'turned round' };
   if (counts.matched < counts.targets / 2) return { ...none, why: 'mostly missed' };
-  const habitMs = clicked.n >= HABIT.notes ? (clicked.meanMs ?? 0) : 0;
-  const returns = gaps.flatMap(({ gap, row, beatMs }) => {
+  const returned = gaps.flatMap(({ gap, row, beatMs }) => {
     if (row.returnErrorMs === null) return [];
     const hitMs = tolerance.hitMs(beatMs);
     const most = hitMs * Math.sqrt(Math.max(1, gap.beats / SHORT_BEATS));
-    return [{ errorMs: row.returnErrorMs - limited(habitMs, HABIT.most * hitMs), most, hitMs }];
+    return [{ errorMs: row.returnErrorMs, most, hitMs }];
   });
+  // Where no note shares the click's moment the returns themselves tell the habit.
+  const habitMs =
+    clicked.n >= HABIT.notes
+      ? (clicked.meanMs ?? 0)
+      : returned.length >= HABIT.notes
+        ? mean(returned.map(({ errorMs }) => errorMs))
+        : 0;
+  const returns = returned.map((one) => ({
+    ...one,
+    errorMs: one.errorMs - limited(habitMs, HABIT.most * one.hitMs),
+  }));
   if (returns.length > 0) {
     const isGood = ({ errorMs, most }: (typeof returns)[number]) => Math.abs(errorMs) <= most;
     const bad = returns.filter((one) => !isGood(one));

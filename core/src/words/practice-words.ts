@@ -33,6 +33,8 @@ export function reasonOf({ does, evidence, overruled, silence, on }: Suggestion)
     case 'faster':
       if (evidence.outcome === 'holds')
         return `It holds: ${seen}. A little faster now, towards the tempo of this step.`;
+      if (evidence.outcome === 'does not hold' && evidence.early >= evidence.late)
+        return `Slower does not help: ${seen}. Slow tempos tempt to hurry: a faster one now.`;
       return evidence.outcome === 'does not hold'
         ? `You drag at this tempo: ${seen}. A beat that carries is easier: a tenth faster.`
         : `It neither holds nor falls at this tempo: ${seen}. Try a tenth faster.`;

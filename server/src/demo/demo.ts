@@ -1,194 +1,137 @@
 /**
- * Demo data: a small made-up studio, eight players at different stages, about three months of takes. All of it is
- * played by simulated players and labelled so. The same seed gives the same studio; only the dates follow today.
+ * Demo data: three months in which the people of the demo walk their paths. What they play next is what the path says; how they play it is
+ * simulated, labelled so, and measured like anything else. The same seed gives the same studio; only the dates follow today.
  */
-import type { PlayerTraits } from '@feldspar/core/players';
+import { type PastTake, READY_PATHS, type ReadyPath, suggest } from '@feldspar/core/paths';
 import { planTempo, withTempo } from '@feldspar/core/plan';
-import { READY_PLANS } from '@feldspar/core/practice';
-import { type Take, simulatedTake } from '@feldspar/core/take';
+import { STEADY_PLAYER, chance } from '@feldspar/core/players';
+import { ALL_READY_PLANS, readyPlanOf } from '@feldspar/core/practice';
+import { simulatedTake } from '@feldspar/core/take';
+import { type Tempo, quartersPerMinute } from '@feldspar/core/time';
+import type { DocumentStore } from '../store/documents.ts';
 import type { PlayerStore } from '../store/players.ts';
 import type { TakeStore } from '../store/takes.ts';
-
-interface DemoPlayer {
-  name: string;
-  instrument: string;
-  /** Ready plans worked on, first to last. */
-  plans: number[];
-  takes: number;
-  /** From the first take to the last. */
-  tempoPercent: [number, number];
-  clockSdMs: [number, number];
-  handSdMs: number;
-  correction: number;
-  offsetMs: number;
-  missChance: number;
-}
-
-const STUDIO: DemoPlayer[] = [
-  {
-    name: 'Ottilie Brandt',
-    instrument: 'cello',
-    plans: [0, 1, 2, 3],
-    takes: 24,
-    tempoPercent: [1.8, 0.4],
-    clockSdMs: [15, 8],
-    handSdMs: 8,
-    correction: 0.4,
-    offsetMs: -10,
-    missChance: 0.004,
-  },
-  {
-    name: 'Ruben Asante',
-    instrument: 'marimba',
-    plans: [2, 3, 4, 5],
-    takes: 26,
-    tempoPercent: [0.9, 0.1],
-    clockSdMs: [9, 6],
-    handSdMs: 4,
-    correction: 0.45,
-    offsetMs: -9,
-    missChance: 0,
-  },
-  {
-    name: 'Linnea Sørby',
-    instrument: 'accordion',
-    plans: [0, 1, 3],
-    takes: 19,
-    tempoPercent: [-1.8, -0.7],
-    clockSdMs: [16, 11],
-    handSdMs: 11,
-    correction: 0.35,
-    offsetMs: 14,
-    missChance: 0.008,
-  },
-  {
-    name: 'Mateo Quill',
-    instrument: 'cajón',
-    plans: [1, 2, 3, 4],
-    takes: 22,
-    tempoPercent: [1.4, 1.1],
-    clockSdMs: [12, 9],
-    handSdMs: 5,
-    correction: 0.5,
-    offsetMs: -6,
-    missChance: 0.002,
-  },
-  {
-    name: 'Hana Wells',
-    instrument: 'flute',
-    plans: [0, 1],
-    takes: 12,
-    tempoPercent: [1.7, 1.0],
-    clockSdMs: [24, 17],
-    handSdMs: 14,
-    correction: 0.4,
-    offsetMs: -12,
-    missChance: 0.03,
-  },
-  {
-    name: 'Tomasz Vale',
-    instrument: 'marimba',
-    plans: [0, 1, 2],
-    takes: 15,
-    tempoPercent: [-0.9, -0.2],
-    clockSdMs: [14, 9],
-    handSdMs: 7,
-    correction: 0.4,
-    offsetMs: -6,
-    missChance: 0.01,
-  },
-  {
-    name: 'Imke Rosal',
-    instrument: 'cello',
-    plans: [3, 4, 5],
-    takes: 20,
-    tempoPercent: [0.5, 0.0],
-    clockSdMs: [8, 6],
-    handSdMs: 6,
-    correction: 0.45,
-    offsetMs: -12,
-    missChance: 0,
-  },
-  {
-    name: 'Caspar Dunn',
-    instrument: 'flute',
-    plans: [0],
-    takes: 7,
-    tempoPercent: [1.6, 1.2],
-    clockSdMs: [30, 22],
-    handSdMs: 16,
-    correction: 0.4,
-    offsetMs: -14,
-    missChance: 0.05,
-  },
-];
+import type { TrendStore } from '../store/trends.ts';
+import { type DemoPlayer, PEOPLE } from './people.ts';
 
 const DAYS = 90;
+/** More than anybody makes here. */
+const MOST_TAKES = 200;
+const DAY_MS = 86_400_000;
+/** One session in so many is of something beside the path. */
+const BESIDE = 4;
 const NOTES: Record<number, string> = {
   3: 'Counted aloud, felt easier.',
   9: 'Tired hands, stopped after this one.',
   14: 'Breathed through the silence this time.',
 };
 
+interface DemoStores {
+  takes: TakeStore;
+  players: PlayerStore;
+  documents: DocumentStore;
+  trends: TrendStore;
+}
+
 /** @param now the day the demo is made; the last takes fall on the day before. @returns how many takes were made. */
-export async function makeDemo(
-  { takes, players }: { takes: TakeStore; players: PlayerStore },
-  now: Date,
-  onProgress: (done: number, total: number) => void,
-): Promise<number> {
-  const total = STUDIO.reduce((sum, player) => sum + player.takes, 0);
-  let done = 0;
-  for (const [p, player] of STUDIO.entries()) {
-    const playerId = demoId('a', p, 0);
-    await players.put(playerId, { name: player.name, instrument: player.instrument });
-    for (let t = 0; t < player.takes; t++) {
-      await takes.put(demoTake(player, p, t, playerId, now));
-      onProgress(++done, total);
+export async function makeDemo(stores: DemoStores, now: Date): Promise<number> {
+  // The names first, in their order; then everybody practises at once, as far as there are threads to measure.
+  for (const [p, { name, instrument }] of PEOPLE.entries())
+    await stores.players.put(demoId('a', p, 0), { name, instrument });
+  const made = await Promise.all(PEOPLE.map((person, p) => walk(stores, person, p, now)));
+  return made.reduce((sum, takes) => sum + takes, 0);
+}
+
+async function walk(stores: DemoStores, person: DemoPlayer, p: number, now: Date): Promise<number> {
+  const ready = READY_PATHS.find(({ path }) => path.title === person.path)!;
+  const playerId = demoId('a', p, 0);
+  const random = seeded(p);
+  const past: PastTake[] = [];
+  let made = 0;
+  let since: Date | null = null;
+  for (let daysAgo = DAYS; daysAgo >= 1; daysAgo--) {
+    const practises = random() < person.daysAWeek / 7 || daysAgo === DAYS || daysAgo === 1;
+    const beside = random() < 1 / BESIDE && person.beside.length > 0;
+    const [from, to] = person.pause ?? [-1, 0];
+    if (!practises || (daysAgo <= from && daysAgo > to)) continue;
+    for (let n = 0; n < person.takesADay; n++) {
+      const startedAt = momentOf(now, daysAgo, p, made);
+      since ??= startedAt;
+      const next = beside ? besideOf(person, made) : nextOn(ready, past);
+      const played = simulatedTake({
+        ...{
+          id: demoId('b', p, made),
+          startedAt,
+          playerId,
+          planId: next.planId,
+          seed: 1000 * (p + 1) + made,
+        },
+        plan: withTempo(readyPlanOf(next.planId)!.plan, next.tempo),
+        traits: traitsOf(person, 1 - daysAgo / DAYS, next.tempo, random),
+        note: NOTES[made],
+      });
+      const take = person.level ? { ...played, judging: { tolerance: { level: person.level } } } : played;
+      await stores.takes.put(take);
+      const stored = await stores.trends.practised(playerId, MOST_TAKES);
+      const figures = stored.find(({ id }) => id === take.id)?.figures ?? null;
+      past.unshift({
+        planId: next.planId,
+        tempo: take.plan.sections[0].tempo,
+        day: startedAt.toLocaleDateString('sv'),
+        figures,
+      });
+      made++;
     }
   }
-  return total;
-}
-
-function demoTake(player: DemoPlayer, p: number, t: number, playerId: string, now: Date): Take {
-  const along = player.takes > 1 ? t / (player.takes - 1) : 1;
-  const ready =
-    READY_PLANS[player.plans[Math.min(player.plans.length - 1, Math.floor(along * player.plans.length))]];
-  const seed = 1000 * (p + 1) + t;
-  // A good day, a bad day: the same few steps round and round, so that progress is not a ruler line.
-  const day = [0, 0.35, -0.2, 0.1, -0.3][(t * 3 + p) % 5];
-  const traits: PlayerTraits = {
-    tempoPercent: between(player.tempoPercent, along) + day,
-    clockSdMs: between(player.clockSdMs, along),
-    handSdMs: player.handSdMs,
-    correction: player.correction,
-    offsetMs: player.offsetMs * (1 - 0.4 * along),
-    missChance: player.missChance,
-    extraChance: player.missChance / 3,
-  };
-  const speed = [1, 1, 0.9, 1.1][(t + p) % 4];
-  const tempo = planTempo(ready.plan);
-  const plan = withTempo(ready.plan, { ...tempo, bpm: tempo.bpm.mul(speed).round() });
-  const startedAt = new Date(now);
-  startedAt.setDate(startedAt.getDate() - 1 - Math.round((1 - along) * (DAYS - 3 * p)));
-  startedAt.setHours(15 + ((p + t) % 5), (t * 17 + p * 7) % 60, 0, 0);
-  return simulatedTake({
-    id: demoId('b', p, t),
-    startedAt,
-    plan,
-    planId: ready.id,
-    playerId,
-    traits,
-    seed,
-    note: NOTES[t],
+  await stores.documents.put('walk', demoId('c', p, 0), {
+    ...{ playerId, pathId: ready.id, since: (since ?? now).toISOString() },
+    ...{ ended: false, ticked: [] },
   });
+  return made;
 }
 
-function between([from, to]: [number, number], along: number): number {
-  return from + (to - from) * along;
+interface Next {
+  planId: string;
+  tempo: Tempo;
+}
+
+function nextOn({ path }: ReadyPath, past: readonly PastTake[]): Next {
+  const { planId, tempo } = suggest(past, null, path);
+  return { planId, tempo: tempo ?? planTempo(readyPlanOf(planId)!.plan) };
+}
+
+function besideOf({ beside }: DemoPlayer, n: number): Next {
+  const { id, plan } = ALL_READY_PLANS.find((ready) => ready.plan.title === beside[n % beside.length])!;
+  return { planId: id, tempo: planTempo(plan) };
+}
+
+/** A good day, a bad day: progress is no ruler line. */
+function traitsOf(person: DemoPlayer, along: number, tempo: Tempo, random: () => number) {
+  const traits = { ...STEADY_PLAYER, ...person.plays(along, quartersPerMinute(tempo).valueOf()) };
+  return {
+    ...traits,
+    tempoPercent: traits.tempoPercent + 0.5 * (random() - 0.5),
+    clockSdMs: traits.clockSdMs * (0.85 + 0.3 * random()),
+    extraChance: traits.missChance / 3,
+  };
+}
+
+/** In the afternoon. */
+function momentOf(now: Date, daysAgo: number, p: number, n: number): Date {
+  const at = new Date(now.getTime() - daysAgo * DAY_MS);
+  at.setHours(15 + ((p + n) % 5), (n * 17 + p * 7) % 60, 0, 0);
+  return at;
+}
+
+/** The first numbers of neighbouring seeds are alike: spread, and the first ones dropped. */
+function seeded(p: number): () => number {
+  const random = chance(7919 * (p + 1));
+  for (let i = 0; i < 20; i++) random();
+  return random;
 }
 
 /** Fixed ids, so that making the demo again adds nothing twice. */
-function demoId(kind: 'a' | 'b', player: number, take: number): string {
+function demoId(kind: 'a' | 'b' | 'c', player: number, take: number): string {
   const tail = `${player.toString(16).padStart(4, '0')}${take.toString(16).padStart(8, '0')}`;
   return `de300000-000${kind}-4000-8000-${tail}`;
 }
