@@ -295,6 +295,22 @@ describe('what comes next on a path', () => {
     expect(reasonOf(suggestion)).toMatch(said);
   });
 
+  it('after a warm-up on a step that holds, the open one comes again where it was left, with its own figures', () => {
+    const takes = [past(0, 76, 4), past(1, 70, 3, 6), ...held(0, 76, 1)];
+    const suggestion = suggest(takes, null, THREE);
+    expect(suggestion).toMatchObject({
+      planId: PLANS[1],
+      does: 'resume',
+      on: { index: 1 },
+      evidence: { good: 6, early: 4 },
+    });
+    expect(tempoName(suggestion.tempo!)).toBe('quarter = 70');
+    expect(reasonOf(suggestion)).toMatch(/^Back to what is open: 6 of 10 returns held/);
+    // Asked for more than a dozen nobody is encouraged.
+    const far = [past(0, 76, 9), ...[8, 7, 6, 5].map((day) => past(1, 70, day, 3)), ...held(0, 76, 1)];
+    expect(reasonOf(suggest(far, null, THREE))).toMatch(/the others early\.$/);
+  });
+
   it('a silence on a path is a step: it does not grow by itself', () => {
     const path = pathOf({ ...step(0, 84), planId: silencePlanId(2), title: 'Two bars' }, step(1, 98));
     const takes = [past(silencePlanId(2), 84, 1)];

@@ -8,6 +8,8 @@ import { type Evidence, FEWEST_DAYS, weigh } from './rule.ts';
 export interface StepStanding {
   step: PathStep;
   state: 'held' | 'present' | 'begun' | 'ahead';
+  /** Those that are of this step, newest first. */
+  takes: readonly PastTake[];
   /** At the tempo practised last; of a held step at the one at which it holds. Null before the first take. */
   evidence: Evidence | null;
   at: Tempo | null;
@@ -46,6 +48,7 @@ export function standingOn(path: Path, takes: readonly PastTake[], ticked: Walk[
   const steps = seen.map((one, i): StepStanding => ({
     ...one,
     step: path.steps[i],
+    takes: own[i],
     state:
       one.heldSince !== null ? 'held' : i === present ? 'present' : own[i].length > 0 ? 'begun' : 'ahead',
     goals: (path.steps[i].goals ?? []).map((goal) => ({

@@ -19,9 +19,10 @@ import { type PastTake, isSameTempo, ratio, reaches, tempoOf, wholeTempo } from 
 import type { Path, PathStep } from './path-schema.ts';
 import { readyPathWith } from './ready-paths.ts';
 import { type Evidence, weigh } from './rule.ts';
-import { isBoundToTempo, standingOn, stepIndexOf } from './standing.ts';
+import { type Standing, isBoundToTempo, standingOn, stepIndexOf } from './standing.ts';
 
-export type Does = 'begin' | 'stay' | 'go on' | 'slower' | 'faster' | 'step back' | 'longer' | 'shorter';
+export type Does =
+  'begin' | 'stay' | 'go on' | 'resume' | 'slower' | 'faster' | 'step back' | 'longer' | 'shorter';
 
 export interface Suggestion {
   planId: string;
@@ -63,18 +64,20 @@ export function suggest(
 ): Suggestion {
   const standing = walked && standingOn(walked, takes);
   const newest = standing ? standing.newest : takes.find(({ planId }) => planId !== null);
-  if (!newest || newest.planId === null) return beginning(walked);
-  const { planId } = newest;
-  const at = tempoOf(newest);
+  if (!newest) return beginning(walked);
+  const open = standing && resumed(standing, newest);
+  const { planId } = open ?? newest;
+  if (planId === null) return beginning(walked);
+  const at = tempoOf(open ?? newest);
   const bars = silentBarsOfPlan(planId);
-  const days = walked?.steps[stepIndexOf(walked, newest)!].days;
+  const days = walked?.steps[stepIndexOf(walked, open ?? newest)!].days;
   const evidence = weighAt(takes, planId, at, days);
   if (bars !== null && newest.figures !== null && walked === null)
     return fitting(bars, newest.figures.trials, at, evidence);
   // A re-heard click that no path was chosen for goes round its own places.
   const order = walked ?? (placementOfPlan(planId) ? null : readyPathWith(planId));
-  const now: Now = { takes, planId, at, evidence, way: wayOf(order, newest, takes) };
-  const proposed = proposal(now);
+  const now: Now = { takes, planId, at, evidence, way: wayOf(order, open ?? newest, takes) };
+  const proposed: Proposal = open ? { planId, tempo: at, does: 'resume' } : proposal(now);
   const said = (what: Overrule) => overruling(what, now, proposed);
   const wanted = overrule === null ? proposed : said(overrule);
   const other: Overrule = proposed.does === 'stay' ? 'go on' : 'stay';
@@ -87,6 +90,16 @@ export function suggest(
     otherwise: said(other).does === proposed.does ? null : other,
     on: walked && index !== null ? { path: walked, index, finished: standing!.present === null } : null,
   };
+}
+
+/**
+ * Who played a step that holds, as a warm-up or because the step after it was too hard, goes back to the one that is open: its newest take.
+ * Null where that was not begun yet, or was played last.
+ */
+function resumed({ steps, present, newest }: Standing, last: PastTake): PastTake | null {
+  if (present === null || newest === null) return null;
+  const { takes } = steps[present];
+  return takes.length > 0 && !takes.includes(last) ? takes[0] : null;
 }
 
 /** All takes of a plan at about a tempo. */

@@ -4,3 +4,4 @@ export * from './free-words.ts';
 export * from './numbers.ts';
 export * from './practice-words.ts';
 export * from './said-report.ts';
+export * from './trend-words.ts';

@@ -26,6 +26,8 @@ export function reasonOf({ does, evidence, overruled, silence, on }: Suggestion)
   switch (does) {
     case 'go on':
       return `It holds: ${seen}. Take the next step, at the tempo that you held.`;
+    case 'resume':
+      return `Back to what is open: ${seen}.${hopeful(evidence) ? ` For the next step: ${missingOf(evidence)}.` : ''}`;
     case 'slower':
       return evidence.outcome === 'does not hold'
         ? `It does not hold yet: ${seen}. A tenth slower.`
@@ -75,6 +77,8 @@ export function headlineOf({ does, evidence, on }: Suggestion, title: string): s
       return `Begin with “${title}”.`;
     case 'go on':
       return `On to “${title}”.`;
+    case 'resume':
+      return `“${title}” again.`;
     case 'slower':
       return `“${title}” again, a tenth slower.`;
     case 'faster':
@@ -123,6 +127,9 @@ export function weekLine({ days, minutes, good, trials, held }: Week): string {
   return `${played}${share}${first}.`;
 }
 
+/** Few enough to be counted on: what is said of more would only discourage. */
+export const hopeful = ({ missing: { good } }: Evidence): boolean => good <= 12;
+
 /** What is missing for the next step. */
 export function missingOf({ of, missing: { good, anotherDay } }: Evidence): string {
   const one = of === 'returns' ? 'return' : 'bar';
@@ -132,7 +139,7 @@ export function missingOf({ of, missing: { good, anotherDay } }: Evidence): stri
 
 function stays(evidence: Evidence, seen: string): string {
   if (evidence.takes === 0) return 'Once more: there is nothing to go by yet.';
-  return `Stay with it: ${seen}. For the next step: ${missingOf(evidence)}.`;
+  return `Stay with it: ${seen}.${hopeful(evidence) ? ` For the next step: ${missingOf(evidence)}.` : ''}`;
 }
 
 /** "14 of 16 returns held, on two days; the others early". */

@@ -6,15 +6,18 @@ export const FIND = 'find';
 /** Where a long list goes on: in another order, or of somebody else, that is no place. */
 const FROM = 'from';
 
-/** @returns the address's words, and a function that says one of them; the usual one is left out. */
-export function useFilters(): [URLSearchParams, (name: string, value: string, usual: string) => void] {
+/** @returns the address's words, and a function that says one of them; the usual one is left out. What is typed letter by letter says so. */
+export function useFilters(): [
+  URLSearchParams,
+  (name: string, value: string, usual: string, typed?: boolean) => void,
+] {
   const [search, setSearch] = useSearchParams();
-  const say = (name: string, value: string, usual: string) => {
+  const say = (name: string, value: string, usual: string, typed = name === FIND) => {
     const next = new URLSearchParams(search);
     next.delete(FROM);
     if (value === usual) next.delete(name);
     else next.set(name, value);
-    setSearch(next, { replace: name === FIND });
+    setSearch(next, { replace: typed });
   };
   return [search, say];
 }

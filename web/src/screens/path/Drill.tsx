@@ -22,8 +22,9 @@ export function Drill({ errorsMs, toleranceMs, height }: DrillProps) {
   const good = errorsMs.filter((ms) => Math.abs(ms) <= toleranceMs).length;
   return (
     <svg
-      width={WIDTH}
+      width="100%"
       height={height}
+      preserveAspectRatio="xMidYMid meet"
       viewBox={`0 0 ${WIDTH} ${height}`}
       role="img"
       aria-label={`${good} of the last ${errorsMs.length} within ${toleranceMs} ms`}

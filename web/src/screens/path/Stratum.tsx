@@ -7,7 +7,7 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import Typography from '@mui/material/Typography';
 import type { StepStanding } from '@feldspar/core/paths';
 import { tempo, tempoName } from '@feldspar/core/time';
-import { missingOf, standingWords } from '@feldspar/core/words';
+import { hopeful, missingOf, standingWords } from '@feldspar/core/words';
 import { Link } from 'react-router';
 import { planAt } from '../../addresses/addresses.ts';
 import { playAddress } from '../../addresses/play-address.ts';
@@ -37,8 +37,8 @@ export function Stratum({ number, standing, present, onTick }: StratumProps) {
       aria-label={`Step ${number}: ${step.title}`}
       sx={{
         display: 'grid',
-        gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: 'minmax(0, 1fr) 150px' },
-        gap: 2,
+        gridTemplateColumns: { xs: 'minmax(0, 1fr) 84px', sm: 'minmax(0, 1fr) 150px' },
+        gap: { xs: 1, sm: 2 },
         alignItems: 'center',
         px: 2,
         py: present ? 2 : 1.25,
@@ -55,24 +55,43 @@ export function Stratum({ number, standing, present, onTick }: StratumProps) {
       <Box
         sx={
           state === 'ahead' && !present
-            ? { bgcolor: 'background.default', borderRadius: 1, px: 1, py: 0.5, justifySelf: 'start' }
+            ? {
+                bgcolor: 'background.default',
+                borderRadius: 1,
+                px: 1,
+                py: 0.5,
+                gridColumn: { xs: '1 / -1', sm: 1 },
+              }
             : {}
         }
       >
-        <Typography sx={{ fontWeight: 700, fontSize: present ? '1.15rem' : '1rem' }}>
-          <Box component="span" sx={{ color: 'text.secondary', fontWeight: 500, mr: 1 }}>
-            {number}
-          </Box>
-          <Box component={Link} to={planAt(step.planId)} sx={{ color: 'inherit', textUnderlineOffset: 3 }}>
-            {step.title}
-          </Box>
-        </Typography>
+        <Box sx={{ display: 'flex', alignItems: 'flex-start', justifyContent: 'space-between', gap: 1 }}>
+          <Typography sx={{ fontWeight: 700, fontSize: present ? '1.15rem' : '1rem' }}>
+            <Box component="span" sx={{ color: 'text.secondary', fontWeight: 500, mr: 1 }}>
+              {number}
+            </Box>
+            <Box component={Link} to={planAt(step.planId)} sx={{ color: 'inherit', textUnderlineOffset: 3 }}>
+              {step.title}
+            </Box>
+          </Typography>
+          <Button
+            component={Link}
+            to={playAddress(step.planId, at ?? asked)}
+            size="small"
+            startIcon={<PlayIcon />}
+            aria-label={`Play step ${number}: ${step.title}`}
+            className="no-print"
+            sx={{ color: present ? 'primary.main' : 'text.secondary', flex: 'none' }}
+          >
+            Play
+          </Button>
+        </Box>
         <Typography variant="body2" sx={{ color: 'text.secondary' }}>
           {unbroken(
             `${said}${step.atTempo ? ' or faster' : ''}${practised} · ${standingWords(standing, dayText)}`,
           )}
         </Typography>
-        {present && evidence && evidence.takes > 0 && state !== 'held' && (
+        {present && evidence && evidence.takes > 0 && state !== 'held' && hopeful(evidence) && (
           <Typography variant="body2" sx={{ color: 'primary.main', fontWeight: 600, mt: 0.5 }}>
             For the next step: {missingOf(evidence)}.
           </Typography>
@@ -106,17 +125,6 @@ export function Stratum({ number, standing, present, onTick }: StratumProps) {
             ))}
           </Box>
         )}
-        <Button
-          component={Link}
-          to={playAddress(step.planId, at ?? asked)}
-          size="small"
-          startIcon={<PlayIcon />}
-          aria-label={`Play step ${number}: ${step.title}`}
-          className="no-print"
-          sx={{ ml: -1, color: present ? 'primary.main' : 'text.secondary' }}
-        >
-          Play this step
-        </Button>
       </Box>
       {errorsMs.length > 0 && toleranceMs !== null && toleranceMs > 0 && (
         <Drill errorsMs={errorsMs} toleranceMs={toleranceMs} height={present ? 104 : 54} />
