@@ -15,3 +15,4 @@ export * from './sheet-in.ts';
 export type { ReadSheet } from './read-sheet.ts';
 export { WavProblem, WavReader, type WavFormat, type WavSide } from './wav-reader.ts';
 export * from './onset-lists.ts';
+export * from './icalendar.ts';

@@ -1,1 +1,5 @@
 export * from './agenda-schema.ts';
+export * from './propose.ts';
+export * from './due.ts';
+export * from './edit.ts';
+export * from './session.ts';
