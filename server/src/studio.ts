@@ -1,6 +1,7 @@
 /** The studio: everything over one data folder that answers requests, opened and closed as one. */
 import { pino } from 'pino';
 import type { Compute } from './compute/measure.ts';
+import { Importing } from './everything/read.ts';
 import { BinStore } from './store/bin.ts';
 import { type Database, openDatabase } from './store/database.ts';
 import { DocumentStore } from './store/documents.ts';
@@ -24,6 +25,7 @@ export interface Studio {
   holds: HoldStore;
   documents: DocumentStore;
   trends: TrendStore;
+  importing: Importing;
   bin: BinStore;
   remeasuring: Remeasuring;
   measure: Compute['measure'];
@@ -69,6 +71,7 @@ export async function openStudio(
     holds: new HoldStore(database, players),
     documents,
     trends: new TrendStore(database, players),
+    importing: new Importing({ database, players, plans, takes, recordings, documents }),
     measure: compute.measure,
     curve: compute.curve,
     async close() {

@@ -212,6 +212,29 @@ export const holdGroupSchema = z.object({
 });
 export type HoldGroup = z.infer<typeof holdGroupSchema>;
 
+/** Of each kind of document, how many. */
+const counted = z.record(z.string(), z.number().int());
+/** What became of a ZIP that was read in. */
+export const importedSchema = z.object({
+  new: counted,
+  /** Here already, and the same. */
+  known: counted,
+  /** Here already, and something else: that of here stays. */
+  other: counted,
+  /** In the bin here, and left there. */
+  deleted: counted,
+  /** What could not be read, the first ones; and how many more. */
+  refused: z.array(z.object({ file: z.string(), path: z.string(), message: z.string() })),
+  moreRefused: z.number().int(),
+});
+export type Imported = z.infer<typeof importedSchema>;
+
+export const importingSchema = z.object({
+  running: z.boolean(),
+  done: z.number().int(),
+  total: z.number().int(),
+});
+
 /** Figures of an older estimator, being computed anew. */
 export const remeasuringSchema = z.object({
   running: z.boolean(),

@@ -76,6 +76,7 @@ function operationOf(name: string, route: Route, components: Json): Json {
     description: 'Done.',
     ...(route.answer ? json(schemaOf(route.answer, components)) : {}),
     ...(route.file ? json(BYTES, 'audio/wav') : {}),
+    ...(route.sends ? json(BYTES, route.sends) : {}),
   };
   const refused = (description: string) => ({
     description,
@@ -87,9 +88,10 @@ function operationOf(name: string, route: Route, components: Json): Json {
     ...(parameters.length > 0 ? { parameters } : {}),
     ...(route.body ? { requestBody: { required: true, ...json(schemaOf(route.body, components)) } } : {}),
     ...(route.piece ? { requestBody: { required: true, ...json(BYTES, 'application/octet-stream') } } : {}),
+    ...(route.takes ? { requestBody: { required: true, ...json(BYTES, route.takes) } } : {}),
     ...(route.sound ? { requestBody: { required: true, ...json(BYTES, 'audio/wav') } } : {}),
     responses: {
-      [route.answer || route.file ? 200 : 204]: answered,
+      [route.answer || route.file || route.sends ? 200 : 204]: answered,
       ...(route.file ? { 206: { ...answered, description: 'The part that was asked for.' } } : {}),
       ...(route.created ? { 201: { ...answered, description: 'Made.' } } : {}),
       ...Object.fromEntries(

@@ -13,6 +13,8 @@ import {
   binSchema,
   heardSchema,
   holdGroupSchema,
+  importedSchema,
+  importingSchema,
   keptAgendaSchema,
   keptPathSchema,
   keptSessionSchema,
@@ -65,6 +67,9 @@ export interface Route {
   piece?: true;
   /** A file is answered (audio/wav), or the part of it that a Range asks for. */
   file?: true;
+  /** What is sent or answered as it is: its media type. */
+  sends?: string;
+  takes?: string;
   /** How large the body may be. */
   bytes?: number;
   /** Null where nothing is answered (204). */
@@ -201,6 +206,30 @@ export const ROUTES = {
     answer: pageOf(keptWalkSchema),
   },
   'PUT /walks/:id': keeping('that a path is walked, and what was ticked', walkSchema, MB),
+
+  'GET /agendas/:id/calendar': {
+    does: 'Give an agenda that comes back as iCalendar, to be saved or subscribed to.',
+    sends: 'text/calendar',
+    answer: null,
+    refuses: { 404: 'There is no such agenda, or it does not come back.' },
+  },
+  'GET /studio': {
+    does: 'Give everything as one ZIP: documents as JSON, takes and hits as CSV; sounds are not in it.',
+    sends: 'application/zip',
+    answer: null,
+  },
+  'POST /studio': {
+    does: 'Read such a ZIP into this studio: nothing is stored twice, and nothing that is here is changed.',
+    takes: 'application/zip',
+    answer: importedSchema,
+    refuses: {
+      409: 'Another one is being read.',
+      413: 'It is too large.',
+      415: 'It is not sent as application/zip.',
+      422: 'It is no ZIP of a studio.',
+    },
+  },
+  'GET /studio/reading': { does: 'Say how far a ZIP is read in.', answer: importingSchema },
 
   'GET /agendas': { does: 'List the agendas, newest first.', answer: pageOf(keptAgendaSchema) },
   'PUT /agendas/:id': keeping('an agenda', agendaSchema, MB),

@@ -5,3 +5,4 @@ export * from './numbers.ts';
 export * from './practice-words.ts';
 export * from './said-report.ts';
 export * from './trend-words.ts';
+export * from './agenda-words.ts';

@@ -10,7 +10,9 @@ import {
   partsOf,
 } from '@feldspar/core/wire';
 import { Router } from '@koa/router';
-import { readBody, readId, readPiece, readSound } from './body.ts';
+import type { Readable } from 'node:stream';
+import type { Context } from 'koa';
+import { readBody, readBytes, readId, readPiece, readSound } from './body.ts';
 import { sendFile } from './files.ts';
 
 /** What a route's function is given, checked. */
@@ -23,12 +25,25 @@ export interface Asked<Name extends RouteName> {
   sound(): AsyncIterable<Uint8Array>;
   /** The piece of a file that is sent. @throws Problem 413 where it is too large, 415 for another media type */
   piece(): Promise<Uint8Array>;
+  /** The file that is sent, as it comes, and what says that it was broken off. @throws Problem 415 for another media type */
+  bytes(): { body: Readable; signal: AbortSignal };
   /** Says that something new was made: 201. */
   made(): void;
 }
 
 /** Where the file lies that a route answers. */
-type Answer<Name extends RouteName> = (typeof ROUTES)[Name] extends { file: true } ? string : AnswerOf<Name>;
+type Answer<Name extends RouteName> = (typeof ROUTES)[Name] extends { file: true }
+  ? string
+  : (typeof ROUTES)[Name] extends { sends: string }
+    ? Sent
+    : AnswerOf<Name>;
+
+/** A file that is made while it is sent. */
+export interface Sent {
+  /** What it is saved as. */
+  name: string;
+  body: string | Readable;
+}
 
 /** One function a route. None may be missing, and each answers what the table says. */
 export type Answers = {
@@ -50,17 +65,27 @@ export function routerOf(answers: Answers, strict = false): Router {
         body: route.body ? readBody(ctx, route.body) : undefined,
         sound: () => readSound(ctx),
         piece: () => readPiece(ctx, route.bytes ?? USUAL_BODY_BYTES),
+        bytes: () => readBytes(ctx, route.takes ?? ''),
         made: () => (ctx.status = 201),
       };
       ctx.status = route.answer ? 200 : 204;
       const body = await answer(asked as unknown as Asked<never>);
       if (route.file) sendFile(ctx, body as string);
+      if (route.sends) sendMade(ctx, route.sends, body as Sent);
       if (!route.answer) return;
       if (strict) checkAnswer(name, route.answer, body);
       ctx.body = body;
     });
   }
   return api;
+}
+
+function sendMade(ctx: Context, type: string, { name, body }: Sent): void {
+  ctx.status = 200;
+  ctx.set('Content-Type', typeof body === 'string' ? `${type}; charset=utf-8` : type);
+  ctx.set('Content-Disposition', `attachment; filename="${name}"`);
+  ctx.set('Cache-Control', 'private, no-cache');
+  ctx.body = body;
 }
 
 function checkAnswer(name: string, schema: NonNullable<Route['answer']>, body: unknown): void {

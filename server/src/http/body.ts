@@ -1,4 +1,5 @@
 /** The request's JSON body: how large it may be, as the table of routes says, and its check by a Zod schema. */
+import type { Readable } from 'node:stream';
 import { bodyParser } from '@koa/bodyparser';
 import type { Context, Middleware, Next } from 'koa';
 import { isShallow } from '@feldspar/core/plan';
@@ -83,6 +84,16 @@ export async function readPiece(ctx: Context, mostBytes: number): Promise<Uint8A
     pieces.push(piece as Buffer);
   }
   return Buffer.concat(pieces);
+}
+
+/** A file as it comes. @throws Problem 415 for another media type. */
+export function readBytes(ctx: Context, type: string): { body: Readable; signal: AbortSignal } {
+  if (!ctx.is(type)) throw new Problem(415, 'Another kind of file', `Send it as ${type}.`);
+  const broken = new AbortController();
+  ctx.res.on('close', () => {
+    if (!ctx.res.writableFinished) broken.abort();
+  });
+  return { body: ctx.req, signal: broken.signal };
 }
 
 const uuid = z.uuid();

@@ -1,14 +1,18 @@
 /** All routes under /api: what each does, once the table of `core/wire` has checked what was asked. */
 import type { DocumentKind } from '@feldspar/core/wire';
-import { said } from '@feldspar/core/words';
+import { calendarOf } from '@feldspar/core/formats';
+import { itemLine, said } from '@feldspar/core/words';
 import type { Path, Walk } from '@feldspar/core/paths';
 import type { Agenda, Session } from '@feldspar/core/planner';
 import type { Router } from '@koa/router';
 import type { Hear } from '../compute/hear.ts';
 import type { Curve, Measure } from '../compute/measure.ts';
 import { routerOf } from '../http/answering.ts';
-import { Problem } from '../http/problem.ts';
+import type { Importing } from '../everything/read.ts';
+import { everything } from '../everything/write.ts';
+import { Problem, notFound } from '../http/problem.ts';
 import type { BinStore } from '../store/bin.ts';
+import type { Database } from '../store/database.ts';
 import type { DocumentStore, KeptDocument } from '../store/documents.ts';
 import type { HoldStore } from '../store/holds.ts';
 import type { PlanStore } from '../store/plans.ts';
@@ -27,6 +31,8 @@ export interface Services {
   documents: DocumentStore;
   trends: TrendStore;
   bin: BinStore;
+  database: Database;
+  importing: Importing;
   remeasuring: Remeasuring;
   measure: Measure;
   curve: Curve;
@@ -49,6 +55,8 @@ export function apiRoutes(services: Services): Router {
     documents,
     trends,
     bin,
+    database,
+    importing,
     remeasuring,
     measure,
     curve,
@@ -127,6 +135,29 @@ export function apiRoutes(services: Services): Router {
       'GET /trends': ({ query }) => trends.trends(query),
 
       ...documentRoutes(documents),
+
+      'GET /agendas/:id/calendar': async ({ id }) => {
+        const agenda = (await documents.list<Agenda>('agenda')).find((one) => one.id === id);
+        if (!agenda?.document.recurring) throw notFound('agenda that comes back', id);
+        const text = calendarOf(
+          [{ id, agenda: agenda.document }],
+          agenda.document.title,
+          new Date(),
+          itemLine,
+        );
+        return { name: 'feldspar-practice.ics', body: text };
+      },
+      'GET /studio': async () => ({
+        name: `feldspar-studio-${new Date().toISOString().slice(0, 10)}.zip`,
+        body: await everything(database, new Date()),
+      }),
+      'POST /studio': async ({ bytes }) => {
+        const { body, signal } = bytes();
+        const imported = await importing.read(body, signal);
+        void remeasuring.run();
+        return imported;
+      },
+      'GET /studio/reading': () => importing.progress(),
 
       'GET /holds': async ({ query: { player } }) => whole(await holds.list(player ?? null)),
       'GET /bin': () => bin.list(),

@@ -55,7 +55,7 @@ export class TakeStore {
   }
 
   /** Stores a take once; the same take again is harmless. @returns true when it was new. */
-  async put(take: Take): Promise<boolean> {
+  async put(take: Take, { measure = true } = {}): Promise<boolean> {
     const { takes, players } = this.database.models;
     const known = await takes.findByPk(take.id, { paranoid: false });
     if (known) {
@@ -99,12 +99,22 @@ export class TakeStore {
     } catch (error) {
       // The same take arrived twice at once: the other one is stored now, and is compared as usual.
       const twice = error instanceof UniqueConstraintError && (await takes.findByPk(take.id, KNOWN)) !== null;
-      if (twice) return this.put(take);
+      if (twice) return this.put(take, { measure });
       throw error;
     }
     // It is stored, whatever measuring makes of it.
-    await this.measureRow(stored);
+    if (measure) await this.measureRow(stored);
     return true;
+  }
+
+  /** As it would be sent again; null where it cannot be read. */
+  async documentOf(row: TakeRow): Promise<Take | null> {
+    try {
+      return JSON.parse(JSON.stringify(whole(row))) as Take;
+    } catch (error) {
+      if (error instanceof UnreadableRow) return null;
+      throw error;
+    }
   }
 
   async get(id: string): Promise<Take> {
