@@ -5,6 +5,7 @@ import Typography from '@mui/material/Typography';
 import { useColorScheme } from '@mui/material/styles';
 import { Suspense, lazy, useEffect, useEffectEvent, useLayoutEffect, useRef, useState } from 'react';
 import { Outlet, useLocation, useNavigationType } from 'react-router';
+import { useRunning } from '../device/running-session.ts';
 import { useKey } from '../parts/actions/useKey.ts';
 import { DARK, LIGHT } from '../theme/palette.ts';
 import { DISPLAY_FACE } from '../theme/theme.ts';
@@ -15,6 +16,7 @@ import { WhoPlays } from './WhoPlays.tsx';
 import { useHeading } from './useHeading.ts';
 
 const GoTo = lazy(() => import('./GoTo.tsx'));
+const SessionOn = lazy(() => import('./SessionOn.tsx'));
 const KeysDialog = lazy(() => import('./KeysDialog.tsx'));
 
 const FOOT = {
@@ -32,6 +34,7 @@ export function Shell() {
   const main = useRef<HTMLElement>(null);
   const [open, setOpen] = useState<'keys' | 'go to' | null>(null);
   const light = useLight();
+  const isOn = useRunning() !== null;
   useHeading(main, place);
   // Another screen begins at its top; going back the browser finds the place again.
   useLayoutEffect(() => {
@@ -112,6 +115,11 @@ export function Shell() {
           '&:focus, & h1:focus': { outline: 'none' },
         }}
       >
+        {isOn && (
+          <Suspense>
+            <SessionOn />
+          </Suspense>
+        )}
         <Outlet />
       </Box>
       <Suspense>

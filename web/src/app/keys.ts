@@ -18,6 +18,20 @@ const OF_SCREENS: [path: RegExp, keys: Key[]][] = [
     ],
   ],
   [
+    /^\/paths\/[^/]+$/,
+    [
+      { keys: 'Enter', does: 'play what comes next on the path' },
+      { keys: 'O', does: 'against the proposal: on, or stay' },
+    ],
+  ],
+  [
+    /^\/planner\/[^/]+$/,
+    [
+      { keys: 'Enter', does: 'begin, or go on with the item that is on' },
+      { keys: 'N', does: 'on to the next item' },
+    ],
+  ],
+  [
     /^\/plans\/[^/]+\/edit$/,
     [
       { keys: 'Ctrl Z', does: 'undo' },

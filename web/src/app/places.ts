@@ -14,6 +14,7 @@ export const GROUPS: { name: string; places: Place[] }[] = [
       { to: '/plans', name: 'Plans', holds: ['/plans/'] },
       { to: '/sheets', name: 'Count sheets', holds: ['/sheets/'] },
       { to: '/paths', name: 'Paths', holds: ['/paths/'] },
+      { to: '/planner', name: 'Planner', holds: ['/planner/'] },
     ],
   },
   {
@@ -26,7 +27,7 @@ export const GROUPS: { name: string; places: Place[] }[] = [
   {
     name: 'Look back',
     places: [
-      { to: '/log', name: 'Log', holds: ['/takes/', '/bin', '/hold', '/trends'] },
+      { to: '/log', name: 'Log', holds: ['/takes/', '/bin', '/hold', '/trends', '/out-and-in'] },
       { to: '/recordings', name: 'Recordings', holds: ['/recordings/'] },
     ],
   },
@@ -38,6 +39,7 @@ export const SOUND_AND_INPUTS: Place = { to: '/rig', name: 'Sound and inputs' };
 export const UNDER_THE_LOG: Place[] = [
   { to: '/trends', name: 'Trends' },
   { to: '/hold', name: 'How long alone' },
+  { to: '/out-and-in', name: 'Everything out and in' },
   { to: '/bin', name: 'Bin' },
 ];
 

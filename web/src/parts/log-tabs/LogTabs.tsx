@@ -1,8 +1,8 @@
-/** What was played, seen in four ways: the takes, their trends, how long alone, and the bin. Whose takes are shown stays from one to the next. */
+/** What was played, seen in four ways: the takes, their trends, how long alone, and the bin; and the way out and in for all of it. Whose takes are shown stays from one to the next. */
 import { holdAt, logAt, trendsAt } from '../../addresses/addresses.ts';
 import { PlaceTabs } from '../layout/PlaceTabs.tsx';
 
-export type LogTab = 'Takes' | 'Trends' | 'How long alone' | 'Bin';
+export type LogTab = 'Takes' | 'Trends' | 'How long alone' | 'Out and in' | 'Bin';
 
 export function LogTabs({ at, player = null }: { at: LogTab; player?: string | null }) {
   return (
@@ -13,6 +13,7 @@ export function LogTabs({ at, player = null }: { at: LogTab; player?: string | n
         [logAt(player), 'Takes'],
         [trendsAt(player), 'Trends'],
         [holdAt(player), 'How long alone'],
+        ['/out-and-in', 'Out and in'],
         ['/bin', 'Bin'],
       ]}
     />

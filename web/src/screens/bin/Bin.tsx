@@ -66,7 +66,13 @@ export default function Bin() {
     facts: `a recording of ${longDate(recordedAt)}`,
     deletedAt,
   }));
-  const things = [...takes, ...plans, ...recordings, ...removed]
+  const documents = (['path', 'agenda'] as const).flatMap((kind) =>
+    data[`${kind}s`].map(({ id, title, deletedAt }): Thing => ({
+      ...{ kind, id, title, deletedAt },
+      facts: kind === 'path' ? 'a path of your own' : 'an agenda',
+    })),
+  );
+  const things = [...takes, ...plans, ...recordings, ...documents, ...removed]
     .filter(({ kind, id }) => !back.some(({ thing }) => thing === `${kind} ${id}`))
     .sort((a, b) => b.deletedAt.localeCompare(a.deletedAt));
   const left = (deletedAt: string) =>

@@ -4,7 +4,7 @@ import { takeAt } from '../../addresses/addresses.ts';
 import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
 import { type Plan, type Timeline, compile, planTempo, withTempo } from '@feldspar/core/plan';
 import { inTenths, tempoName } from '@feldspar/core/time';
-import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'react';
+import { useCallback, useEffect, useEffectEvent, useMemo, useReducer, useRef, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { usePlan, usePlayers } from '../../data/hooks.ts';
 import { currentPlayerId } from '../../device/current-player.ts';
@@ -18,6 +18,8 @@ import { StageView } from './StageView.tsx';
 import { SimulatedTry } from '../../parts/simulated/SimulatedTry.tsx';
 import { limbsOf, swapLimbs, tapOfLimb } from '../../input/limbs.ts';
 import { sendPlan } from '../../sound/midi-sender.ts';
+import QueueLine from '../../parts/session/QueueLine.tsx';
+import { begunInQueue, keptInQueue, useStageQueue } from './useStageQueue.ts';
 import { openInputs, type StageInputs } from './inputs.ts';
 import { LoopSwitch } from './LoopSwitch.tsx';
 import { startSession } from './session.ts';
@@ -56,6 +58,8 @@ export default function Stage({ prepareReading }: StageProps) {
       {prepared?.failure !== undefined && <ErrorNotice error={prepared.failure} />}
       {data && prepared?.plan && (
         <Performance
+          // Another item of a session is another performance.
+          key={`${data.id} ${search.toString()}`}
           planId={data.id}
           plan={prepared.plan}
           timeline={prepared.timeline}
@@ -81,6 +85,8 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
   const ending = useRef<AbortController | null>(null);
   const attempts = useRef(0);
   const takesKept = useRef(0);
+  /** It was asked for while a take was on: that is kept first. */
+  const wantsNext = useRef(false);
   const surface = useRef<HTMLDivElement>(null);
   const lines = useMemo(() => linesOfPlan(plan), [plan]);
   const { parts } = timeline;
@@ -91,6 +97,7 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
   const [inputs, setInputs] = useState<StageInputs | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
 
+  const { queue, go, onNext, onEnough, isQueued } = useStageQueue(planId);
   const [search] = useSearchParams();
   const leave = useCallback(
     () => void navigate(`/plans/${planId}?${search.toString()}`),
@@ -119,8 +126,15 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
         signal,
         onDone(take) {
           close();
+          const queued = isQueued() && keptInQueue();
           // A long take is heard once more for some seconds: who has left the stage meanwhile is elsewhere.
           if (signal.aborted) return;
+          if (queued && wantsNext.current) return onNext();
+          if (queued && take.stoppedAtS === null) {
+            if (queued === 'over') onNext();
+            else tell({ type: 'kept', last: take.id, takes: ++takesKept.current });
+            return;
+          }
           // One that was stopped by hand is to be read.
           if (loopWanted() && take.stoppedAtS === null)
             tell({ type: 'kept', last: take.id, takes: ++takesKept.current });
@@ -143,7 +157,20 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
       close();
       if (!signal.aborted) tell({ type: 'failed', error });
     }
-  }, [plan, planId, navigate, prepareReading]);
+  }, [plan, planId, navigate, prepareReading, isQueued, onNext]);
+
+  /** By a person, and not by itself. */
+  const startAsked = useCallback(() => {
+    if (isQueued()) begunInQueue();
+    void start();
+  }, [start, isQueued]);
+  const goOn = useEffectEvent(startAsked);
+  useEffect(() => {
+    // On from the item before: hands stay on the instrument.
+    if (!go || !navigator.userActivation.hasBeenActive) return;
+    const timer = setTimeout(goOn);
+    return () => clearTimeout(timer);
+  }, [go]);
 
   const stop = useCallback(() => {
     tell({ type: 'stop' });
@@ -167,7 +194,14 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
     [pausing, navigate],
   );
 
+  const next = () => {
+    if (!isQueued()) return;
+    if (!session) return onNext();
+    wantsNext.current = true;
+    stop();
+  };
   const act = (action: HandsFree) => {
+    if (action === 'next') return next();
     const ends = action === 'start' || action === 'stop';
     if (session && ends) stop();
     else if (pausing && ends) readLast();
@@ -176,10 +210,10 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
       const slower = inTenths(planTempo(plan), 9);
       if (state.name === 'idle' && slower.bpm.gte(1))
         void navigate(playAddress(planId, slower), { replace: true });
-    } else if (pausing) void start();
+    } else if (pausing) startAsked();
     else if (state.name === 'idle') {
       // Browsers let a page sound only once somebody has touched it; a pedal is no touch to them.
-      if (navigator.userActivation.hasBeenActive) void start();
+      if (navigator.userActivation.hasBeenActive) startAsked();
       else tell({ type: 'failed', error: new Error(UNTOUCHED) });
     }
   };
@@ -225,12 +259,15 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
         return;
       }
       const tap = listensTo === 'keys' ? tapOfKey(event) : null;
-      if (session && tap) {
+      if (event.key === 'n' && !session && isQueued() && !event.repeat) {
+        event.preventDefault();
+        onNext();
+      } else if (session && tap) {
         event.preventDefault();
         session.tap(tapOfLimb(tap, limbs));
       } else if (state.name === 'idle' && event.key === 'Enter' && !event.repeat && !isButton(event.target)) {
         event.preventDefault();
-        void start();
+        startAsked();
       }
     };
     const onKeyUp = ({ code, timeStamp }: KeyboardEvent) => session?.release(code, timeStamp);
@@ -240,7 +277,20 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
       window.removeEventListener('keydown', onKey);
       window.removeEventListener('keyup', onKeyUp);
     };
-  }, [session, state.name, pausing, readLast, start, stop, cancel, leave, limbs, listensTo]);
+  }, [
+    session,
+    state.name,
+    pausing,
+    readLast,
+    startAsked,
+    stop,
+    cancel,
+    leave,
+    limbs,
+    listensTo,
+    isQueued,
+    onNext,
+  ]);
 
   useEffect(() => {
     const element = surface.current;
@@ -274,9 +324,10 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
       trouble={session ? trouble : null}
       onSwap={() => setLimbs(swapLimbs(parts))}
       busy={BUSY[state.name] ?? null}
+      queue={queue && <QueueLine queue={queue} onNext={onNext} onEnough={onEnough} />}
       pausing={pausing && { takes: pausing.takes, onRead: readLast }}
       nothing={state.name === 'idle' && state.nothing}
-      onStart={() => void start()}
+      onStart={startAsked}
       onStop={stop}
       onLeave={leave}
       aside={

@@ -5,7 +5,7 @@ import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import type { Timeline } from '@feldspar/core/plan';
 import type { Sheet } from '@feldspar/core/counts';
-import { type RefObject, Suspense, lazy, useMemo } from 'react';
+import { type ReactNode, type RefObject, Suspense, lazy, useMemo } from 'react';
 import { FittedCore } from '../../parts/core-sample/FittedCore.tsx';
 import { coreOfTimeline } from '../../parts/core-sample/model.ts';
 import { windowOf } from '../../parts/core-sample/window.ts';
@@ -36,6 +36,8 @@ export interface StageViewProps extends ReadyProps {
   /** What a player must know of the input at once. */
   trouble: string | null;
   onSwap(): void;
+  /** The item of a session that it is; null outside of one. */
+  queue: ReactNode;
   /** It begins again by itself in a moment. */
   pausing: { takes: number; onRead(): void } | null;
   onStop(): void;
@@ -56,6 +58,7 @@ export function StageView(props: StageViewProps) {
     onSwap,
     busy,
     pausing,
+    queue,
     nothing,
     onStart,
     onStop,
@@ -131,17 +134,22 @@ export function StageView(props: StageViewProps) {
       >
         {now ? (
           <Count now={now} shared={reads} />
-        ) : pausing ? (
-          <Pausing {...pausing} />
         ) : (
-          <Ready
-            listensTo={listensTo}
-            nothing={nothing}
-            busy={busy}
-            onStart={onStart}
-            aside={aside}
-            error={error}
-          />
+          <Box>
+            {queue}
+            {pausing ? (
+              <Pausing {...pausing} />
+            ) : (
+              <Ready
+                listensTo={listensTo}
+                nothing={nothing}
+                busy={busy}
+                onStart={onStart}
+                aside={aside}
+                error={error}
+              />
+            )}
+          </Box>
         )}
         <Box sx={{ display: reads ? { xs: 'none', md: 'flex' } : 'flex', justifyContent: 'center' }}>
           <FittedCore

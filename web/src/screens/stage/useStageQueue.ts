@@ -1,0 +1,54 @@
+/** The stage as a place in a session: which item it is, and what a take, a start and "next" mean to it. */
+import { itemOn, secondsLeft } from '@feldspar/core/planner';
+import { useCallback } from 'react';
+import { useLocation, useNavigate } from 'react-router';
+import { running } from '../../device/running-session.ts';
+import { placeOfSession, tellSession } from '../../parts/session/session-deeds.ts';
+import { type Queue, useQueue } from '../../parts/session/useQueue.ts';
+
+/** Less is left than a take is worth. */
+const OVER_S = 20;
+
+interface StageQueue {
+  /** Null where this plan is not the item that is on. */
+  queue: Queue | null;
+  /** One came from the item before, and goes on. */
+  go: boolean;
+  isQueued(): boolean;
+  onNext(): void;
+  onEnough(): void;
+}
+
+export function useStageQueue(planId: string): StageQueue {
+  const navigate = useNavigate();
+  const queue = useQueue();
+  const { state } = useLocation() as { state: { go?: boolean } | null };
+  const isQueued = useCallback(() => {
+    const now = running();
+    return now !== null && itemOn(now.session)?.item.planId === planId;
+  }, [planId]);
+  const onNext = useCallback(() => {
+    const session = tellSession({ type: 'next' });
+    if (session) void navigate(placeOfSession(session), { replace: true, state: { go: true } });
+  }, [navigate]);
+  const onEnough = useCallback(() => {
+    const session = tellSession({ type: 'enough' });
+    if (session) void navigate(placeOfSession(session), { replace: true });
+  }, [navigate]);
+  const isHere = queue?.on.item.planId === planId;
+  return { queue: isHere ? queue : null, go: isHere && state?.go === true, isQueued, onNext, onEnough };
+}
+
+/** A person starts: the item begins, or is taken once more. */
+export function begunInQueue(): void {
+  const now = running();
+  const on = now && itemOn(now.session);
+  if (on) tellSession({ type: on.takes > 0 ? 'again' : 'begin' });
+}
+
+/** A take was kept. @returns whether the item's time is over. */
+export function keptInQueue(): 'on' | 'over' {
+  const session = tellSession({ type: 'take' });
+  const on = session && itemOn(session);
+  return on && secondsLeft(on, new Date()) > OVER_S ? 'on' : 'over';
+}
