@@ -17,8 +17,8 @@ export default function QueueLine({
   onEnough,
 }: QueueLineProps) {
   return (
-    <Box component="section" aria-label="Session" sx={{ mb: 2 }}>
-      <Typography sx={{ fontWeight: 600 }}>
+    <Box component="section" aria-label="Session" sx={{ mb: 3 }}>
+      <Typography sx={{ fontWeight: 600, mb: 1 }}>
         {running.session.title} · {number} of {of}: {on.item.title} · {leftText(leftS)}
       </Typography>
       <Row>

@@ -142,6 +142,7 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
         },
         onNothing() {
           close();
+          if (wantsNext.current && !signal.aborted) return onNext();
           tell({ type: 'nothing' });
         },
         onError(error) {
@@ -247,6 +248,8 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
     return () => clearInterval(timer);
   }, [session, inputs]);
 
+  const onNextKey = useEffectEvent(next);
+
   // One listener for the whole stage: a tap's stamp is the event's, whenever this runs.
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -259,9 +262,9 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
         return;
       }
       const tap = listensTo === 'keys' ? tapOfKey(event) : null;
-      if (event.key === 'n' && !session && isQueued() && !event.repeat) {
+      if (event.key === 'n' && isQueued() && !event.repeat) {
         event.preventDefault();
-        onNext();
+        onNextKey();
       } else if (session && tap) {
         event.preventDefault();
         session.tap(tapOfLimb(tap, limbs));

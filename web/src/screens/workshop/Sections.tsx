@@ -1,21 +1,5 @@
 /** The sections as blocks in a row, as wide as they are long: chosen, dragged into another order, each with its clicks. */
-import {
-  DndContext,
-  type DragEndEvent,
-  KeyboardSensor,
-  PointerSensor,
-  pointerWithin,
-  type CollisionDetection,
-  closestCenter,
-  useSensor,
-  useSensors,
-} from '@dnd-kit/core';
-import {
-  SortableContext,
-  rectSortingStrategy,
-  sortableKeyboardCoordinates,
-  useSortable,
-} from '@dnd-kit/sortable';
+import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
@@ -23,6 +7,7 @@ import Typography from '@mui/material/Typography';
 import type { Plan, Section } from '@feldspar/core/plan';
 import { tempo, tempoName } from '@feldspar/core/time';
 import { memo, useMemo } from 'react';
+import { Sorting } from '../../parts/sorting/Sorting.tsx';
 import { PlanPicture } from '../../parts/plan-card/PlanPicture.tsx';
 import { plural } from '../../text/text.ts';
 import { INK } from '../../theme/palette.ts';
@@ -37,60 +22,43 @@ interface SectionsProps {
   onAdd(): void;
 }
 
-/** The block under the pointer; by keyboard, and between blocks, the nearest one. */
-const underPointer: CollisionDetection = (scene) => {
-  const under = pointerWithin(scene);
-  return under.length > 0 ? under : closestCenter(scene);
-};
-
-/** A drag begins after so many pixels, so that a click stays a click. */
-const DRAG_AFTER_PX = 6;
 const ROWS = 8;
 
 export const Sections = memo(function Sections(props: SectionsProps) {
   const { sections, chosen, faulty, onChoose, onMove, onAdd } = props;
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: DRAG_AFTER_PX } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
   const ids = useMemo(() => Array.from({ length: sections.length }, (_, i) => i + 1), [sections.length]);
-  const end = ({ active, over }: DragEndEvent) => {
-    if (over && active.id !== over.id) onMove(Number(active.id) - 1, Number(over.id) - 1);
-  };
   return (
-    <DndContext sensors={sensors} collisionDetection={underPointer} onDragEnd={end}>
-      <SortableContext items={ids} strategy={rectSortingStrategy}>
-        <Box
-          component="ol"
-          aria-label="Sections"
-          sx={{
-            display: 'flex',
-            flexWrap: 'wrap',
-            gap: 1,
-            listStyle: 'none',
-            m: 0,
-            p: 0,
-            alignItems: 'stretch',
-          }}
-        >
-          {sections.map((section, i) => (
-            <Block
-              key={i}
-              section={section}
-              index={i}
-              chosen={i === chosen}
-              faulty={faulty.has(i)}
-              onChoose={onChoose}
-            />
-          ))}
-          <Box component="li" sx={{ display: 'flex' }}>
-            <Button variant="outlined" onClick={onAdd} sx={{ borderStyle: 'dashed', minWidth: 120 }}>
-              Add a section
-            </Button>
-          </Box>
+    <Sorting ids={ids} onMove={onMove}>
+      <Box
+        component="ol"
+        aria-label="Sections"
+        sx={{
+          display: 'flex',
+          flexWrap: 'wrap',
+          gap: 1,
+          listStyle: 'none',
+          m: 0,
+          p: 0,
+          alignItems: 'stretch',
+        }}
+      >
+        {sections.map((section, i) => (
+          <Block
+            key={i}
+            section={section}
+            index={i}
+            chosen={i === chosen}
+            faulty={faulty.has(i)}
+            onChoose={onChoose}
+          />
+        ))}
+        <Box component="li" sx={{ display: 'flex' }}>
+          <Button variant="outlined" onClick={onAdd} sx={{ borderStyle: 'dashed', minWidth: 120 }}>
+            Add a section
+          </Button>
         </Box>
-      </SortableContext>
-    </DndContext>
+      </Box>
+    </Sorting>
   );
 });
 
