@@ -237,7 +237,7 @@ describe('re-hearing one click on a phone', () => {
   // Clicks at 110, never changed: 60/110 s apart, wherever they are heard (common practice arithmetic).
   it.each([
     ['off-beat', 'off-beat eighths', 'quarter = 110', '1%2F4&rate=110', 4],
-    ['dotted-in-3', 'dotted quarters in a slow 3', 'quarter = 165', '1%2F4&rate=165', 3],
+    ['dotted-in-3', 'dotted quarters in 3', 'quarter = 165', '1%2F4&rate=165', 3],
     [
       'quarter-triplet-offset',
       'quarter triplets, an eighth triplet later',
@@ -246,7 +246,7 @@ describe('re-hearing one click on a phone', () => {
       4,
     ],
   ])('%s: started, sounding at 110, on the stage', async (key, name, felt, query, beats) => {
-    await browser.goto(`${app.url}/rehear?rate=110`);
+    await browser.goto(`${app.url}/rehear?rate=110&triplet=2`);
     await browser.see(/One click at 110/);
     expect(await browser.script<number>('return document.documentElement.scrollWidth')).toBe(390);
     await browser.touchOn('link', `^Start ${name}$`);

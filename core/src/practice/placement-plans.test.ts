@@ -1,13 +1,10 @@
 import { compile, readPlan } from '../plan/index.ts';
-import { PARTS, feltTempo, lengthOfSteps, placementOf, placements } from '../reference/index.ts';
+import { everyPlacement, feltTempo, lengthOfSteps, placementOf } from '../reference/index.ts';
 import { plan } from '../testing/plans.ts';
 import { Fraction, tempo } from '../time/index.ts';
 import { placementPlan, placementPlanId, placementPlanOf, playLength, stepsPlan } from './index.ts';
 
-const ALL = placements(
-  12,
-  PARTS.map(({ key }) => key),
-);
+const ALL = everyPlacement();
 
 describe('a placement as a plan', () => {
   it('every one has an id of its own, from which its plan comes back', () => {

@@ -3,7 +3,14 @@
  * installations mean the same plan and none need be stored before somebody plays it.
  */
 import { type Plan, documentRate } from '../plan/index.ts';
-import { PARTS, type Placement, clicksInBar, feltTempo, onceABar, placements } from '../reference/index.ts';
+import {
+  PARTS,
+  type Placement,
+  clicksInCycle,
+  feltTempo,
+  onceABar,
+  placementOf,
+} from '../reference/index.ts';
 import { Fraction, type Tempo } from '../time/index.ts';
 import { CLICKS_TO_FIND, type ReadyPlan } from './ready-plans.ts';
 
@@ -25,10 +32,14 @@ const FIXED = [
   'dotted-in-6',
   'quarter-triplet',
   'quarter-triplet-offset',
-] as const;
+  ...['dotted-3-1', 'dotted-3-2', 'dotted-3-3', 'dotted-3-4', 'dotted-3-5'],
+  ...['dotted-6-1', 'dotted-6-2', 'dotted-6-3', 'dotted-6-4', 'dotted-6-5'],
+  ...['dotted-4-0', 'dotted-4-1', 'dotted-4-2', 'dotted-4-3', 'dotted-4-4', 'dotted-4-5'],
+  ...['triplet-4-1', 'triplet-4-3'],
+];
 
 export function placementPlanId(placement: Placement): string {
-  const fixed = (FIXED as readonly string[]).indexOf(placement.key);
+  const fixed = FIXED.indexOf(placement.key);
   const bytes = fixed >= 0 ? [1, fixed] : [2, ...barOf(placement)];
   return ID_HEAD + [...bytes, 0, 0, 0, 0, 0, 0].slice(0, 6).map(hex).join('');
 }
@@ -54,7 +65,7 @@ export function placementPlanOf(id: string): ReadyPlan | null {
 
 /** The placement as a plan: the click alone, in its place; whoever has found it comes in. */
 export function placementPlan(placement: Placement, felt: Tempo): Plan {
-  const { meter, name } = placement;
+  const { meter, name, every, from, bars } = placement;
   return {
     format: 'feldspar-plan',
     version: 1,
@@ -63,10 +74,15 @@ export function placementPlan(placement: Placement, felt: Tempo): Plan {
     sections: [
       {
         name: `click on ${name}`,
-        bars: BARS,
+        // Whole cycles.
+        bars: Math.ceil(BARS / bars) * bars,
         meter: { beats: meter.beats, unit: meter.unit.toFraction() },
         tempo: { bpm: documentRate(felt.bpm), beat: felt.beat.toFraction() },
-        clicks: [{ at: clicksInBar(placement).map((at) => at.toFraction()) }],
+        clicks: [
+          bars === 1
+            ? { at: clicksInCycle(placement).map((at) => at.toFraction()) }
+            : { every: every.toFraction(), from: from.toFraction() },
+        ],
         play: [{ every: meter.unit.toFraction() }],
       },
     ],
@@ -81,7 +97,7 @@ function barOf({ key }: Placement): number[] {
 function readId(tail: string): Placement | null {
   const bytes = tail.match(/[0-9a-f]{2}/g)?.map((text) => parseInt(text, 16)) ?? [];
   const [kind, ...rest] = bytes;
-  if (kind === 1) return placements().find(({ key }) => key === FIXED[rest[0]]) ?? null;
+  if (kind === 1) return placementOf(FIXED[rest[0]] ?? '');
   const [n, k, part] = rest;
   if (kind !== 2 || !PARTS[part]) return null;
   try {

@@ -1,15 +1,16 @@
 import fc from 'fast-check';
 import { Fraction, tempoName } from '../time/index.ts';
 import {
-  PARTS,
   clickRateFor,
-  clicksInBar,
+  acrossPlacements,
+  clicksInCycle,
+  everyPlacement,
+  placementName,
   countIn,
   countedBar,
   feltTempo,
   onceABar,
   placementOf,
-  placements,
   secondsToDownbeat,
 } from './index.ts';
 
@@ -25,18 +26,47 @@ describe('clicks at 110, never changed (common practice arithmetic)', () => {
     ['backbeat', 'quarter = 220', '1/4 3/4'],
     ['dotted-in-3', 'quarter = 165', '0 3/8'],
     ['dotted-in-6', 'quarter = 165', '0 3/8 3/4 9/8'],
+    // The sixteenth before one, in three: a pick-up.
+    ['dotted-3-5', 'quarter = 165', '5/16 11/16'],
+    ['dotted-3-1', 'quarter = 165', '1/16 7/16'],
+    ['dotted-6-2', 'quarter = 165', '1/8 1/2 7/8 5/4'],
+    ['dotted-4-0', 'quarter = 165', '0 3/8 3/4 9/8 3/2 15/8 9/4 21/8'],
+    ['triplet-4-1', 'quarter = 73.33', '1/24 5/24 3/8 13/24 17/24 7/8'],
     ['quarter-triplet', 'quarter = 73.33', '0 1/6 1/3 1/2 2/3 5/6'],
     ['quarter-triplet-offset', 'quarter = 73.33', '1/12 1/4 5/12 7/12 3/4 11/12'],
   ])('as %s they feel like %s', (key, felt, positions) => {
     const placement = placementOf(key)!;
     expect(tempoName(feltTempo(placement, f(110)))).toBe(felt);
-    const shown = clicksInBar(placement).map((at) => at.toFraction());
+    const shown = clicksInCycle(placement).map((at) => at.toFraction());
     expect(shown.join(' ')).toBe(key === 'beat' ? '0 1/4 1/2 3/4' : positions);
   });
 
   it('quarter triplets are exactly 73 1/3', () => {
     expect(feltTempo(placementOf('quarter-triplet')!, f(110)).bpm.equals('220/3')).toBe(true);
   });
+});
+
+it('dotted quarters in four come round after three bars; in three and six each bar is alike', () => {
+  expect(acrossPlacements({ dotted: 0, triplet: 0 }).map(({ name, bars }) => [name, bars])).toEqual([
+    ['dotted quarters in 3', 1],
+    ['dotted quarters in 6', 1],
+    ['dotted quarters in 4', 3],
+    ['quarter triplets', 1],
+  ]);
+  expect(acrossPlacements({ dotted: 5, triplet: 1 }).map(({ name }) => name)).toEqual([
+    'dotted quarters in 3, five sixteenths later',
+    'dotted quarters in 6, five sixteenths later',
+    'dotted quarters in 4, five sixteenths later',
+    'quarter triplets, a sixteenth triplet later',
+  ]);
+});
+
+it('slow is what is felt slow, not a slow click', () => {
+  const name = (rate: number) =>
+    placementName(placementOf('dotted-in-3')!, feltTempo(placementOf('dotted-in-3')!, f(rate)));
+  // The felt quarter is half as fast again as the click.
+  expect(name(50)).toBe('dotted quarters in a slow 3');
+  expect(name(60)).toBe('dotted quarters in 3');
 });
 
 describe('one click a bar at 20 a minute (common practice arithmetic)', () => {
@@ -85,6 +115,8 @@ describe('what to say', () => {
     ['third-triplet', 'let', 'one'],
     ['backbeat', 'four', 'one'],
     ['dotted-in-3', 'and', 'three one'],
+    ['dotted-3-5', 'a', 'one'],
+    ['dotted-4-0', 'and', 'four one'],
   ])('%s: call the click "%s", then say %s', (key, call, then) => {
     expect(countIn(placementOf(key)!)).toEqual({ call, then: then.split(' ') });
   });
@@ -98,10 +130,7 @@ describe('what to say', () => {
 });
 
 describe('every placement', () => {
-  const all = placements(
-    12,
-    PARTS.map(({ key }) => key),
-  );
+  const all = everyPlacement();
 
   it('is found again by its key, and by no other', () => {
     expect(new Set(all.map(({ key }) => key)).size).toBe(all.length);
@@ -114,8 +143,8 @@ describe('every placement', () => {
     fc.assert(
       fc.property(fc.constantFrom(...all), fc.integer({ min: 10, max: 300 }), (placement, rate) => {
         const felt = feltTempo(placement, f(rate));
-        const bar = placement.meter.unit.mul(placement.meter.beats);
-        const clicks = clicksInBar(placement);
+        const bar = placement.meter.unit.mul(placement.meter.beats).mul(placement.bars);
+        const clicks = clicksInCycle(placement);
         expect(placement.every.mul(clicks.length).equals(bar)).toBe(true);
         const secondsApart = placement.every.div(felt.beat).mul(60).div(felt.bpm);
         expect(secondsApart.equals(f(60).div(rate))).toBe(true);

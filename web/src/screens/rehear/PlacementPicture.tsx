@@ -11,7 +11,8 @@ const WORD_ROOM = 24;
 export function PlacementPicture({ placement }: { placement: Placement }) {
   const bar = countedBar(placement);
   const inner = WIDTH - 2 * BAR.left;
-  const { beats } = placement.meter;
+  const { bars } = placement;
+  const beats = placement.meter.beats * bars;
   const x = (share: number) => BAR.left + inner * share;
   const places = bar.map((syllable) => ({ ...syllable, x: x(shareOfBar(placement, syllable.position)) }));
   const crowded = places.some((place, i) => i > 0 && place.x - places[i - 1].x < WORD_ROOM);
@@ -19,7 +20,7 @@ export function PlacementPicture({ placement }: { placement: Placement }) {
   return (
     <svg
       role="img"
-      aria-label={`A bar counted: ${said}`}
+      aria-label={`${bars === 1 ? 'A bar' : `${bars} bars`} counted: ${said}`}
       viewBox={`0 0 ${WIDTH} ${crowded ? 60 : 46}`}
       width="100%"
       style={{ display: 'block', maxWidth: WIDTH }}
@@ -40,7 +41,7 @@ export function PlacementPicture({ placement }: { placement: Placement }) {
           x2={x(i / beats)}
           y1={BAR.top}
           y2={BAR.top + BAR.height}
-          stroke={INK.line}
+          stroke={bars > 1 && i % placement.meter.beats === 0 ? INK.quiet : INK.line}
           strokeWidth={1.5}
         />
       ))}

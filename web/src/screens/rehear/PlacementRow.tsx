@@ -9,6 +9,7 @@ import {
   countIn,
   feltTempo,
   footObjections,
+  placementName,
   secondsToDownbeat,
   tempoProblem,
 } from '@feldspar/core/reference';
@@ -30,6 +31,7 @@ const SECONDS = new Intl.NumberFormat(LOCALE, { maximumFractionDigits: 2 });
 export function PlacementRow({ placement, rate, heard, onHear }: PlacementRowProps) {
   const felt = feltTempo(placement, rate);
   const beyond = tempoProblem(felt);
+  const name = placementName(placement, felt);
   const doubts = footObjections(felt.bpm).map(({ message }) => message);
   const { call, then } = countIn(placement);
   const wait = secondsToDownbeat(placement, rate).valueOf();
@@ -55,7 +57,7 @@ export function PlacementRow({ placement, rate, heard, onHear }: PlacementRowPro
     >
       <PlacementPicture placement={placement} />
       <Box>
-        <Typography variant="h3">{placement.name}</Typography>
+        <Typography variant="h3">{name}</Typography>
         <Typography variant="body2">
           Call the click “{call}”, then {then.map((word) => `“${word}”`).join(' ')}.
         </Typography>
@@ -69,7 +71,9 @@ export function PlacementRow({ placement, rate, heard, onHear }: PlacementRowPro
           {unbroken(tempoName(felt))}
         </Typography>
         <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-          {unbroken(`in ${meterName(placement.meter)}, downbeat ${SECONDS.format(wait)} s after the click`)}
+          {unbroken(
+            `in ${meterName(placement.meter)}${placement.bars > 1 ? `, round in ${placement.bars} bars` : ''}, downbeat ${SECONDS.format(wait)} s after the ${placement.bars > 1 ? 'last ' : ''}click`,
+          )}
         </Typography>
         {doubts.length > 0 && !beyond && (
           <Typography variant="body2" sx={{ color: 'core.late', fontWeight: 600 }}>
@@ -87,7 +91,7 @@ export function PlacementRow({ placement, rate, heard, onHear }: PlacementRowPro
           aria-pressed={heard}
           disabled={beyond !== null}
           onClick={onHear}
-          aria-label={`Hear ${placement.name} with the beats`}
+          aria-label={`Hear ${name} with the beats`}
           sx={{ width: 84 }}
         >
           {heard ? 'Stop' : 'Hear'}
@@ -97,7 +101,7 @@ export function PlacementRow({ placement, rate, heard, onHear }: PlacementRowPro
           to={playAddress(placementPlanId(placement), felt)}
           variant="outlined"
           disabled={beyond !== null}
-          aria-label={`Start ${placement.name}`}
+          aria-label={`Start ${name}`}
         >
           Start
         </Button>

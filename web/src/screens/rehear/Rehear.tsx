@@ -9,6 +9,9 @@ import {
   PLACEMENT_GROUPS,
   type PartKey,
   type Placement,
+  SHIFTS,
+  type Shifted,
+  acrossPlacements,
   onceABar,
   placements,
 } from '@feldspar/core/reference';
@@ -39,7 +42,8 @@ export default function Rehear() {
     setSearch(rehearQuery(changed), { replace: true });
   };
   const bars = Array.from({ length: beats }, (_, i) => onceABar(beats, i + 1, part));
-  const all = [...placements(0), ...bars];
+  const usual = placements(0).filter(({ group, key }) => group === 'in every beat' || key === 'backbeat');
+  const all = [...usual, ...acrossPlacements(state), ...bars];
 
   const [heard, setHeard] = useState<string | null>(null);
   const [audioError, setAudioError] = useState<unknown>(null);
@@ -87,6 +91,20 @@ export default function Rehear() {
             <Typography variant="h2" sx={{ '&::first-letter': { textTransform: 'uppercase' } }}>
               {group}
             </Typography>
+            {group === 'across the beats' && (
+              <Row noPrint>
+                {(['dotted', 'triplet'] as const).map((kind) => (
+                  <Choice
+                    key={kind}
+                    label={kind === 'dotted' ? 'Dotted quarters begin' : 'Quarter triplets begin'}
+                    value={state[kind]}
+                    options={shiftOptions(kind)}
+                    onChange={(steps) => change({ [kind]: Number(steps) })}
+                    minWidth={230}
+                  />
+                ))}
+              </Row>
+            )}
             {group === 'one a bar' && (
               <BarChoice
                 beats={beats}
@@ -128,6 +146,14 @@ function BarChoice({ beats, part, onBeats, onPart }: BarChoiceProps) {
       <Choice label="The click is" value={part} options={PART_OPTIONS} onChange={onPart} minWidth={170} />
     </Row>
   );
+}
+
+function shiftOptions(kind: Shifted): [number, string][] {
+  const { steps, one, some } = SHIFTS[kind];
+  return Array.from({ length: steps }, (_, n) => [
+    n,
+    n === 0 ? 'on the downbeat' : n === 1 ? `${one} later` : `${n} ${some} later`,
+  ]);
 }
 
 const BAR_OPTIONS = Array.from({ length: BEATS_IN_BAR.max - BEATS_IN_BAR.min + 1 }, (_, i) => {

@@ -1,6 +1,6 @@
 /** The click as it is heard: alone, the same for every placement, or with the beats of one of them ticking quietly. */
 import { type Plan, type Section, saidTempo } from '@feldspar/core/plan';
-import { type Placement, barSeconds, clicksInBar, feltTempo } from '@feldspar/core/reference';
+import { type Placement, barSeconds, feltTempo } from '@feldspar/core/reference';
 import { NORMAL_BEAT, type Tempo } from '@feldspar/core/time';
 
 const HEARD_S = 180;
@@ -17,14 +17,14 @@ export function clickAlone(rate: Tempo['bpm']): Plan {
 }
 
 export function clickWithBeats(placement: Placement, rate: Tempo['bpm']): Plan {
-  const { meter } = placement;
+  const { meter, every, from } = placement;
   const unit = meter.unit.toFraction();
   const felt = feltTempo(placement, rate);
   return heard(
     {
       meter: { beats: meter.beats, unit },
       clicks: [
-        { at: clicksInBar(placement).map((at) => at.toFraction()), gainDb: CLICK_GAIN_DB },
+        { every: every.toFraction(), from: from.mod(every).toFraction(), gainDb: CLICK_GAIN_DB },
         { every: unit, voice: 'tick', gainDb: BEATS_GAIN_DB },
       ],
     },
