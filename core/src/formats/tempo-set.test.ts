@@ -1,8 +1,10 @@
 import fc from 'fast-check';
+import { READY_PATHS } from '../paths/index.ts';
+import { readyPlanOf } from '../practice/index.ts';
 import { compile, planTempo } from '../plan/index.ts';
 import { plan, withCountIn } from '../testing/plans.ts';
 import { Fraction } from '../time/index.ts';
-import { MOST_IN_SET, tempoSet } from './index.ts';
+import { MOST_IN_SET, pathSet, tempoSet } from './index.ts';
 
 const PLAN = withCountIn(
   plan({ bars: 4, tempo: { bpm: 80, beat: '1/4' } }, { bars: 2, tempo: { bpm: 60, toBpm: 90, beat: '1/4' } }),
@@ -48,5 +50,27 @@ describe('a plan at several tempos', () => {
   it('one file is no set, nor are too many', () => {
     expect(() => rates(60, 120, 1)).toThrow(/from 2 to 24/);
     expect(() => rates(60, 120, 25)).toThrow(/from 2 to 24/);
+  });
+});
+
+describe('a path as files', () => {
+  const { path } = READY_PATHS.find((ready) => ready.path.title === 'Slow six')!;
+
+  it('one a step, in order, at its tempo, whose name says the tempo with its note', () => {
+    const set = pathSet(path, (id) => readyPlanOf(id)?.plan ?? null);
+    expect(set.map(({ name }) => name).slice(0, 3)).toEqual([
+      '1 Counted in eighths, eighth = 60',
+      '2 A slow six, eighth = 72',
+      '3 A slow six, eighth = 84',
+    ]);
+    expect(set.map(({ plan: of }) => of.sections[0].tempo.bpm)).toEqual(
+      path.steps.map((step) => step.tempo.bpm),
+    );
+  });
+
+  it('a step whose plan is gone is left out, and the others keep their numbers', () => {
+    const [first] = path.steps;
+    const set = pathSet(path, (id) => (id === first.planId ? null : readyPlanOf(id)!.plan));
+    expect(set[0].name).toMatch(/^2 /);
   });
 });

@@ -1,6 +1,7 @@
-/** The same plan at several tempos, for a player that only plays files. */
+/** Several plans as named files, for a player that only plays files: one at several tempos, or the steps of a path. */
 import { type Plan, compile, planTempo, withTempo } from '../plan/index.ts';
-import { type Fraction, type Tempo, nameOfLength, rateText } from '../time/index.ts';
+import type { Path } from '../paths/index.ts';
+import { type Fraction, type Tempo, nameOfLength, rateText, tempo, tempoName } from '../time/index.ts';
 
 export const MOST_IN_SET = 24;
 
@@ -28,5 +29,22 @@ export function tempoSet(plan: Plan, from: Fraction, to: Fraction, count: number
     const member = withTempo(plan, at);
     compile(member);
     return { name: `${nameOfLength(beat)} = ${rateText(bpm)}`, plan: member };
+  });
+}
+
+/**
+ * The steps of a path in their order, each at its own tempo, with the number before its name so that they sort.
+ * @param planOf a step's plan, or null where it is gone: then it is left out.
+ * @throws PlanError where a plan cannot be played at the tempo of its step.
+ */
+export function pathSet(path: Path, planOf: (planId: string) => Plan | null): SetMember[] {
+  const digits = String(path.steps.length).length;
+  return path.steps.flatMap(({ planId, title, tempo: { bpm, beat } }, i) => {
+    const plan = planOf(planId);
+    if (!plan) return [];
+    const at = tempo(bpm, beat);
+    const member = withTempo(plan, at);
+    compile(member);
+    return [{ name: `${String(i + 1).padStart(digits, '0')} ${title}, ${tempoName(at)}`, plan: member }];
   });
 }

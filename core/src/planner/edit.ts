@@ -1,5 +1,5 @@
 /** Changes of an agenda, and what it comes to. Pure. */
-import type { Agenda, AgendaItem } from './agenda-schema.ts';
+import { type Agenda, type AgendaItem, WEEKDAYS } from './agenda-schema.ts';
 
 const STEP_MINUTES = 5;
 const LONGEST = 180;
@@ -21,4 +21,12 @@ export function movedItem(agenda: Agenda, key: string, by: number): Agenda {
   const items = [...agenda.items];
   items.splice(to, 0, ...items.splice(from, 1));
   return { ...agenda, items };
+}
+
+/** Whether it comes back on a day ("2026-11-28"). */
+export function isOn({ recurring }: Pick<Agenda, 'recurring'>, day: string): boolean {
+  if (!recurring || day < recurring.from || (recurring.until !== undefined && day > recurring.until))
+    return false;
+  // Sunday is 0 there, and the last one here.
+  return recurring.days.includes(WEEKDAYS[(new Date(`${day}T00:00:00Z`).getUTCDay() + 6) % 7]);
 }

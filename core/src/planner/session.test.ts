@@ -3,6 +3,7 @@ import {
   type Session,
   type SessionEvent,
   agendaSchema,
+  isOn,
   itemOn,
   lengthened,
   minutesOf,
@@ -168,4 +169,15 @@ describe('an agenda is changed', () => {
     const result = readAgenda({ ...AGENDA, ...change });
     expect('problems' in result && result.problems[0].path).toBe(path);
   });
+});
+
+it('it comes back on its weekdays, from its first day to its last', () => {
+  const recurring = {
+    ...{ days: ['MO', 'SU'] as ('MO' | 'SU')[], at: '17:00', zone: 'Europe/Oslo' },
+    ...{ from: '2026-12-01', until: '2026-12-13' },
+  };
+  const days = ['2026-11-30', '2026-12-06', '2026-12-07', '2026-12-08', '2026-12-13', '2026-12-14'];
+  // A Monday too early, a Sunday, a Monday, a Tuesday, the last Sunday, a Monday too late.
+  expect(days.map((day) => isOn({ recurring }, day))).toEqual([false, true, true, false, true, false]);
+  expect(isOn({}, '2026-12-07')).toBe(false);
 });

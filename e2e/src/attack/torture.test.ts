@@ -128,10 +128,12 @@ async function makeOld(folder: string): Promise<void> {
     'unmeasured',
     'alone',
     'hold',
+    'figures',
   ];
   const statements = [
     // With its triggers and indices.
     'DROP TABLE recordings',
+    'DROP TABLE documents',
     ...['takes', 'plans', 'players'].flatMap((table) =>
       ['insert', 'update', 'delete'].map((change) => `DROP TRIGGER ${table}_${change}_counted`),
     ),
@@ -142,6 +144,7 @@ async function makeOld(folder: string): Promise<void> {
       'takes_estimator',
       'takes_deleted_at',
       'plans_ready_created_at',
+      'takes_plan_id_started_at',
     ].map((name) => `DROP INDEX ${name}`),
     ...columns.map((name) => `ALTER TABLE takes DROP COLUMN ${name}`),
     'ALTER TABLE plans DROP COLUMN deletedAt',

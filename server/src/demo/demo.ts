@@ -3,6 +3,14 @@
  * simulated, labelled so, and measured like anything else. The same seed gives the same studio; only the dates follow today.
  */
 import { type PastTake, READY_PATHS, type ReadyPath, suggest } from '@feldspar/core/paths';
+import {
+  type Agenda,
+  type AgendaItem,
+  type SessionEvent,
+  WEEKDAYS,
+  sessionAfter,
+  sessionOf,
+} from '@feldspar/core/planner';
 import { planTempo, withTempo } from '@feldspar/core/plan';
 import { STEADY_PLAYER, chance } from '@feldspar/core/players';
 import { ALL_READY_PLANS, readyPlanOf } from '@feldspar/core/practice';
@@ -38,6 +46,7 @@ export async function makeDemo(stores: DemoStores, now: Date): Promise<number> {
   // The names first, in their order; then everybody practises at once, as far as there are threads to measure.
   for (const [p, { name, instrument }] of PEOPLE.entries())
     await stores.players.put(demoId('a', p, 0), { name, instrument });
+  await agendas(stores, now);
   const made = await Promise.all(PEOPLE.map((person, p) => walk(stores, person, p, now)));
   return made.reduce((sum, takes) => sum + takes, 0);
 }
@@ -90,6 +99,53 @@ async function walk(stores: DemoStores, person: DemoPlayer, p: number, now: Date
   return made;
 }
 
+/** One that comes back, and what became of it a few days ago. */
+async function agendas({ documents }: DemoStores, now: Date): Promise<void> {
+  const item = (
+    n: number,
+    kind: AgendaItem['kind'],
+    minutes: number,
+    title: string,
+    plan?: string,
+  ): AgendaItem => {
+    const ready = ALL_READY_PLANS.find((one) => one.plan.title === plan);
+    const tempo = ready?.plan.sections[0].tempo;
+    return {
+      ...{ key: `item-${n}`, kind, minutes, title },
+      ...(ready && tempo ? { planId: ready.id, tempo: { bpm: tempo.bpm, beat: tempo.beat } } : {}),
+    };
+  };
+  const agenda: Agenda = {
+    ...{ format: 'feldspar-agenda', version: 1, title: 'Four kinds of alone', purpose: 'rotation' },
+    items: [
+      item(1, 'warm up', 5, 'Warm up', 'Every beat'),
+      item(2, 'play', 15, 'One click a bar', 'One click a bar'),
+      item(3, 'play', 12, 'Growing silence', 'Growing silence'),
+      item(4, 'break', 5, 'Break'),
+      item(5, 'play', 12, 'Every fifth beat', 'Every fifth beat'),
+      item(6, 'play', 11, 'Off the beat and back', 'Off the beat and back'),
+    ],
+    recurring: {
+      ...{ days: [...WEEKDAYS], at: '17:00', zone: 'Europe/Oslo', from: now.toISOString().slice(0, 10) },
+      alarmMinutes: 10,
+    },
+  };
+  const agendaId = demoId('d', 0, 0);
+  await documents.put('agenda', agendaId, agenda);
+  const start = new Date(now.getTime() - 3 * DAY_MS);
+  const minutes = [5, 14, 6, 5, 0, 0];
+  let session = sessionOf(agenda, agendaId, demoId('a', 1, 0), start);
+  let at = start.getTime();
+  for (const [i, lasted] of minutes.entries()) {
+    const events: SessionEvent['type'][] =
+      lasted > 0 ? ['begin', ...(i === 1 || i === 2 ? (['take', 'take'] as const) : [])] : [];
+    for (const type of events) session = sessionAfter(session, { type } as SessionEvent, new Date(at));
+    at += 60_000 * lasted;
+    session = sessionAfter(session, { type: i === 4 ? 'enough' : 'next' }, new Date(at));
+  }
+  await documents.put('session', demoId('d', 1, 0), session);
+}
+
 interface Next {
   planId: string;
   tempo: Tempo;
@@ -131,7 +187,7 @@ function seeded(p: number): () => number {
 }
 
 /** Fixed ids, so that making the demo again adds nothing twice. */
-function demoId(kind: 'a' | 'b' | 'c', player: number, take: number): string {
+function demoId(kind: 'a' | 'b' | 'c' | 'd', player: number, take: number): string {
   const tail = `${player.toString(16).padStart(4, '0')}${take.toString(16).padStart(8, '0')}`;
   return `de300000-000${kind}-4000-8000-${tail}`;
 }

@@ -63,19 +63,22 @@ function Shown({ id, kept }: { id: string; kept: Agenda }) {
       intro={[agenda.title, ...(name ? [name] : []), ...(agenda.by ? [`by ${agenda.by}`] : [])].join(' · ')}
       actions={<AgendaActions id={id} agenda={agenda} />}
     >
-      <Stick
-        items={items}
-        did={queue?.running.session.items ?? null}
-        at={queue ? queue.number - 1 : null}
-        share={queue ? Math.min(1, secondsOn(queue.on, new Date()) / (60 * queue.on.item.minutes)) : 0}
-        onMove={
-          queue
-            ? null
-            : (key, to) =>
-                change(movedItem(agenda, key, to - agenda.items.findIndex((item) => item.key === key)))
-        }
-      />
-      {queue ? <Running queue={queue} /> : <Begin id={id} agenda={agenda} other={any !== null} />}
+      {/* On a phone the stick stands upright and is long: what can be done comes before it. */}
+      <Box sx={{ display: 'flex', flexDirection: { xs: 'column-reverse', md: 'column' }, gap: 3 }}>
+        <Stick
+          items={items}
+          did={queue?.running.session.items ?? null}
+          at={queue ? queue.number - 1 : null}
+          share={queue ? Math.min(1, secondsOn(queue.on, new Date()) / (60 * queue.on.item.minutes)) : 0}
+          onMove={
+            queue
+              ? null
+              : (key, to) =>
+                  change(movedItem(agenda, key, to - agenda.items.findIndex((item) => item.key === key)))
+          }
+        />
+        {queue ? <Running queue={queue} /> : <Begin id={id} agenda={agenda} other={any !== null} />}
+      </Box>
       {!queue && last && <Typography>The last time: {sessionLine(last.document)}</Typography>}
       {!queue && (
         <>

@@ -5,16 +5,17 @@ import Button from '@mui/material/Button';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import { type Overrule, type Suggestion } from '@feldspar/core/paths';
+import { isOn } from '@feldspar/core/planner';
 import { planTempo, withTempo } from '@feldspar/core/plan';
 import { READY_PLANS, offerSilence, silencePlan, silentBarsOfPlan } from '@feldspar/core/practice';
 import { type Tempo, tempo } from '@feldspar/core/time';
 import type { PractisedTake, StoredPlan, TakeItem } from '@feldspar/core/wire';
-import { headlineOf, reasonOf, weekLine, whySilence } from '@feldspar/core/words';
+import { agendaHeadline, headlineOf, reasonOf, weekLine, whySilence } from '@feldspar/core/words';
 import { Suspense, lazy, useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { pathAt, planAt, takeAt } from '../../addresses/addresses.ts';
+import { agendaAt, pathAt, planAt, takeAt } from '../../addresses/addresses.ts';
 import { playAddress } from '../../addresses/play-address.ts';
-import { useLatestTakes, usePlan, usePlans } from '../../data/hooks.ts';
+import { useAgendas, useLatestTakes, usePlan, usePlans } from '../../data/hooks.ts';
 import { useCurrentPlayerId } from '../../device/current-player.ts';
 import { useNotNow } from '../../device/not-now.ts';
 import type { HandsFree as Deed } from '../../device/rig-store.ts';
@@ -96,6 +97,7 @@ export function Bench() {
           {weekLine(weekOf(takes, held, now))} <Link to="/trends">Trends</Link>
         </Typography>
       )}
+      <TodaysAgenda today={dayOf(now)} isNotNow={isNotNow} onNotNow={(id) => sayNotNow(id, true)} />
       {takes && !isNotNow(SILENCE) && (
         <FittingSilence takes={takes} shown={planId} onNotNow={() => sayNotNow(SILENCE, true)} />
       )}
@@ -244,6 +246,35 @@ function FittingSilence({ takes, shown, onNotNow }: FittingSilenceProps) {
           Play the silence
         </Button>
         <Button onClick={onNotNow} aria-label="Not now: the silence">
+          Not now
+        </Button>
+      </Row>
+    </Box>
+  );
+}
+
+interface TodaysAgendaProps {
+  today: string;
+  isNotNow(what: string): boolean;
+  onNotNow(id: string): void;
+}
+
+/** An agenda that comes back today. */
+function TodaysAgenda({ today, isNotNow, onNotNow }: TodaysAgendaProps) {
+  const agenda = useAgendas().data?.items.find(({ id, document }) => isOn(document, today) && !isNotNow(id));
+  if (!agenda) return null;
+  const { id, document } = agenda;
+  return (
+    <Box component="section" aria-label="Today’s agenda">
+      <Row>
+        <Typography sx={{ maxWidth: '60ch' }}>
+          <b>Today’s agenda: {document.title}.</b> {agendaHeadline(document.items)}
+          {document.recurring && ` Planned for ${document.recurring.at}.`}
+        </Typography>
+        <Button component={Link} to={agendaAt(id)} variant="outlined">
+          Open the agenda
+        </Button>
+        <Button onClick={() => onNotNow(id)} aria-label={`Not now: ${document.title}`}>
           Not now
         </Button>
       </Row>

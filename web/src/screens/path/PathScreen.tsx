@@ -6,8 +6,8 @@ import Typography from '@mui/material/Typography';
 import { type Path, type Walk, stepIndexOf } from '@feldspar/core/paths';
 import { headlineOf, reasonOf } from '@feldspar/core/words';
 import { inTenths, tempo, tempoName } from '@feldspar/core/time';
-import { useNavigate, useParams } from 'react-router';
-import { Link } from 'react-router';
+import { Suspense, lazy } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
 import { pathAt, pathEditAt } from '../../addresses/addresses.ts';
 import { playAddress } from '../../addresses/play-address.ts';
 import { deleteThing, restoreThing, savePath, saveWalk } from '../../data/changes.ts';
@@ -26,6 +26,9 @@ import { useStanding, useWeeks } from '../../parts/practised/useWeeks.ts';
 import { SavePath } from './SavePath.tsx';
 import { Stratum } from './Stratum.tsx';
 import { WhoWalks } from './WhoWalks.tsx';
+
+/** Brings what writes sound. */
+const PathSet = lazy(() => import('./PathSet.tsx'));
 
 export default function PathScreen() {
   const { id } = useParams();
@@ -96,6 +99,9 @@ function Shown({ id, path, ready }: { id: string; path: Path; ready: boolean }) 
           </Panel>
           {suggestion && <Why {...weeks} suggestion={suggestion} />}
           <WhoWalks id={id} path={path} />
+          <Suspense>
+            <PathSet path={path} />
+          </Suspense>
         </Stack>
       </Box>
     </Page>

@@ -3,11 +3,9 @@ import Button from '@mui/material/Button';
 import { useSnackbar } from 'notistack';
 import type { Path } from '@feldspar/core/paths';
 import { readyPlanOf } from '@feldspar/core/practice';
-import { waitingChanges } from '../../data/outbox/outbox.ts';
-import { waitingPlan } from '../../data/outbox/overlay.ts';
-import { askFor } from '../../data/wire/client.ts';
 import { fileNameOf } from '../../files/file-name.ts';
 import { saveFile } from '../../files/save-file.ts';
+import { plansOfPath } from './plans-of-path.ts';
 import { useOnce } from '../../parts/actions/useOnce.ts';
 
 export function SavePath({ path }: { path: Path }) {
@@ -28,13 +26,6 @@ export function SavePath({ path }: { path: Path }) {
 }
 
 async function withPlans(path: Path): Promise<Path> {
-  const ids = [...new Set(path.steps.map(({ planId }) => planId))].filter((id) => readyPlanOf(id) === null);
-  if (ids.length === 0) return path;
-  const plans = await Promise.all(
-    ids.map(async (id) => {
-      const { document } = waitingPlan(waitingChanges(), id) ?? (await askFor('GET /plans/:id', { id }));
-      return [id, document] as const;
-    }),
-  );
-  return { ...path, plans: Object.fromEntries(plans) };
+  const own = [...(await plansOfPath(path))].filter(([id]) => readyPlanOf(id) === null);
+  return own.length === 0 ? path : { ...path, plans: Object.fromEntries(own) };
 }

@@ -37,7 +37,7 @@ export function Stratum({ number, standing, present, onTick }: StratumProps) {
       aria-label={`Step ${number}: ${step.title}`}
       sx={{
         display: 'grid',
-        gridTemplateColumns: { xs: 'minmax(0, 1fr) 84px', sm: 'minmax(0, 1fr) 150px' },
+        gridTemplateColumns: { xs: 'minmax(0, 1fr) 84px', sm: 'minmax(0, 1fr) 240px' },
         gap: { xs: 1, sm: 2 },
         alignItems: 'center',
         px: 2,
@@ -60,32 +60,19 @@ export function Stratum({ number, standing, present, onTick }: StratumProps) {
                 borderRadius: 1,
                 px: 1,
                 py: 0.5,
-                gridColumn: { xs: '1 / -1', sm: 1 },
+                justifySelf: 'start',
               }
             : {}
         }
       >
-        <Box sx={{ display: 'flex', alignItems: 'flex-start', justifyContent: 'space-between', gap: 1 }}>
-          <Typography sx={{ fontWeight: 700, fontSize: present ? '1.15rem' : '1rem' }}>
-            <Box component="span" sx={{ color: 'text.secondary', fontWeight: 500, mr: 1 }}>
-              {number}
-            </Box>
-            <Box component={Link} to={planAt(step.planId)} sx={{ color: 'inherit', textUnderlineOffset: 3 }}>
-              {step.title}
-            </Box>
-          </Typography>
-          <Button
-            component={Link}
-            to={playAddress(step.planId, at ?? asked)}
-            size="small"
-            startIcon={<PlayIcon />}
-            aria-label={`Play step ${number}: ${step.title}`}
-            className="no-print"
-            sx={{ color: present ? 'primary.main' : 'text.secondary', flex: 'none' }}
-          >
-            Play
-          </Button>
-        </Box>
+        <Typography sx={{ fontWeight: 700, fontSize: present ? '1.15rem' : '1rem' }}>
+          <Box component="span" sx={{ color: 'text.secondary', fontWeight: 500, mr: 1 }}>
+            {number}
+          </Box>
+          <Box component={Link} to={planAt(step.planId)} sx={{ color: 'inherit', textUnderlineOffset: 3 }}>
+            {step.title}
+          </Box>
+        </Typography>
         <Typography variant="body2" sx={{ color: 'text.secondary' }}>
           {unbroken(
             `${said}${step.atTempo ? ' or faster' : ''}${practised} · ${standingWords(standing, dayText)}`,
@@ -126,9 +113,32 @@ export function Stratum({ number, standing, present, onTick }: StratumProps) {
           </Box>
         )}
       </Box>
-      {errorsMs.length > 0 && toleranceMs !== null && toleranceMs > 0 && (
-        <Drill errorsMs={errorsMs} toleranceMs={toleranceMs} height={present ? 104 : 54} />
-      )}
+      <Box
+        sx={{
+          display: 'flex',
+          flexDirection: { xs: 'column', sm: 'row' },
+          justifyContent: 'flex-end',
+          alignItems: 'center',
+          gap: 1,
+        }}
+      >
+        <Button
+          component={Link}
+          to={playAddress(step.planId, at ?? asked)}
+          size="small"
+          startIcon={<PlayIcon />}
+          aria-label={`Play step ${number}: ${step.title}`}
+          className="no-print"
+          sx={{ color: present ? 'primary.main' : 'text.secondary', flex: 'none' }}
+        >
+          Play
+        </Button>
+        {errorsMs.length > 0 && toleranceMs !== null && toleranceMs > 0 && (
+          <Box sx={{ width: { xs: 84, sm: 150 }, order: { xs: -1, sm: 1 } }}>
+            <Drill errorsMs={errorsMs} toleranceMs={toleranceMs} height={present ? 104 : 54} />
+          </Box>
+        )}
+      </Box>
     </Box>
   );
 }

@@ -1,10 +1,8 @@
 /** Takes a plan away as files: the click as WAV, clicks and tempo map as MIDI, the plan itself. */
 import Button from '@mui/material/Button';
 import FormControlLabel from '@mui/material/FormControlLabel';
-import LinearProgress from '@mui/material/LinearProgress';
 import Stack from '@mui/material/Stack';
 import Switch from '@mui/material/Switch';
-import Typography from '@mui/material/Typography';
 import {
   WAV_BITS,
   WAV_RATES,
@@ -15,14 +13,15 @@ import {
 } from '@feldspar/core/formats';
 import type { Plan, Timeline } from '@feldspar/core/plan';
 import { readRate } from '@feldspar/core/reference';
-import { useEffect, useRef, useState } from 'react';
+import { useState } from 'react';
 import { Row } from '../../parts/layout/Row.tsx';
 import { Choice } from '../../parts/fields/Choice.tsx';
-import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
 import { NumberText } from '../../parts/fields/NumberText.tsx';
 import { Panel } from '../../parts/layout/Panel.tsx';
 import { saveBlob, saveFile } from '../../files/save-file.ts';
-import { type WavExport, exportWav } from '../../files/wav-export.ts';
+import { exportWav } from '../../files/wav-export.ts';
+import { WritingNow } from '../../parts/exporting/WritingNow.tsx';
+import { useWriting } from '../../parts/exporting/useWriting.ts';
 import { TempoSet } from './TempoSet.tsx';
 import { fileNameOf } from '../../files/file-name.ts';
 
@@ -34,38 +33,19 @@ export default function ExportPanel({ plan, timeline }: { plan: Plan; timeline: 
   const [countIn, setCountIn] = useState(true);
   const last = timeline.bars[timeline.bars.length - 1].number;
   const [bars, setBars] = useState({ from: '1', to: String(last) });
-  const [progress, setProgress] = useState<number | null>(null);
-  const [error, setError] = useState<unknown>(null);
-  const running = useRef<WavExport | null>(null);
-  useEffect(() => () => running.current?.cancel(), []);
+  const writing = useWriting();
 
   const range = rangeOf(timeline, bars, countIn);
-  const stop = () => {
-    running.current?.cancel();
-    running.current = null;
-    setProgress(null);
-  };
   const saveMidi = () => {
-    setError(null);
+    writing.onError(null);
     try {
       saveBlob(fileNameOf(plan, 'mid'), new Blob([midiOf(plan) as BlobPart], { type: 'audio/midi' }));
     } catch (failure) {
-      setError(failure);
+      writing.onError(failure);
     }
-  };
-  const write = async (begin: (tell: (done: number) => void) => WavExport, name: string) => {
-    setError(null);
-    setProgress(0);
-    running.current = begin(setProgress);
-    try {
-      saveBlob(name, await running.current.file);
-    } catch (failure) {
-      setError(failure);
-    }
-    setProgress(null);
   };
   const saveWav = (wanted: WavRange) =>
-    write((tell) => exportWav(plan, form, wanted, tell), fileNameOf(plan, 'wav'));
+    writing.write((tell) => exportWav(plan, form, wanted, tell), fileNameOf(plan, 'wav'));
 
   return (
     <Panel title="Save as a file">
@@ -107,8 +87,8 @@ export default function ExportPanel({ plan, timeline }: { plan: Plan; timeline: 
       <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap', mt: 1 }}>
         <Button
           variant="outlined"
-          disabled={progress !== null || !range.seconds}
-          onClick={() => range.seconds && void saveWav(range.seconds)}
+          disabled={writing.progress !== null || !range.seconds}
+          onClick={() => range.seconds && saveWav(range.seconds)}
         >
           Save the click (WAV)
         </Button>
@@ -124,26 +104,8 @@ export default function ExportPanel({ plan, timeline }: { plan: Plan; timeline: 
           Save the plan (JSON)
         </Button>
       </Stack>
-      <TempoSet
-        plan={plan}
-        form={form}
-        busy={progress !== null}
-        onError={setError}
-        onWrite={(begin, name) => void write(begin, name)}
-      />
-      {progress !== null && (
-        <Stack direction="row" spacing={2} sx={{ alignItems: 'center', mt: 1 }}>
-          <LinearProgress
-            variant="determinate"
-            value={100 * progress}
-            aria-label="Writing the click"
-            sx={{ flexGrow: 1, height: 8, borderRadius: 1 }}
-          />
-          <Typography variant="body2">{Math.round(100 * progress)} %</Typography>
-          <Button onClick={stop}>Cancel</Button>
-        </Stack>
-      )}
-      {error !== null && <ErrorNotice error={error} />}
+      <TempoSet plan={plan} form={form} writing={writing} />
+      <WritingNow writing={writing} />
     </Panel>
   );
 }
