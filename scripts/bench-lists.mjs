@@ -1,5 +1,5 @@
 /**
- * `npm run bench:lists`: pages of a log of 40 000 takes, beside the bare SQL that reads the same rows; and that the database walks an
+ * `npm run bench:lists`: pages of a log of 40 000 takes, and the weeks told by them, beside the bare SQL that reads the same rows; and that the database walks an
  * index, not the table. Figures are medians.
  */
 import { mkdtempSync, rmSync } from 'node:fs';
@@ -51,14 +51,14 @@ await sequelize.query(
 );
 await sequelize.query('ANALYZE');
 
-async function medianMs(work) {
+async function medianMs(work, rounds = ROUNDS) {
   const times = [];
-  for (let round = 0; round < ROUNDS; round++) {
+  for (let round = 0; round < rounds; round++) {
     const start = performance.now();
     await work();
     times.push(performance.now() - start);
   }
-  return times.sort((a, b) => a - b)[ROUNDS >> 1];
+  return times.sort((a, b) => a - b)[rounds >> 1];
 }
 
 const LISTED =
@@ -103,5 +103,39 @@ const firstMs = await medianMs(() => studio.takes.list({ limit: 30, order: 'newe
 console.log(
   `${'page after 4 000 takes'.padEnd(24)} ${farMs.toFixed(1).padStart(7)} ms   ${(farMs / firstMs).toFixed(1)} × the first page`,
 );
+// Weeks: what benches, paths and trends read, beside the bare SQL of the same rows.
+const one = `deletedAt IS NULL AND playerId = '${uuid(3)}'`;
+const year = `${one} AND startedAt >= '2024-01-01'`;
+const weeks = [
+  [
+    'a bench: 400 takes',
+    `SELECT id, planId, title, startedAt, tempo, stopped, figures, estimator FROM takes WHERE ${one} ORDER BY startedAt DESC, id DESC LIMIT 400`,
+    () => studio.trends.practised(uuid(3), 400),
+  ],
+  [
+    'trends of a year',
+    `SELECT planId, title, startedAt, quarterBpm, figures, estimator FROM takes WHERE ${year} ORDER BY startedAt DESC, id DESC`,
+    () => studio.trends.trends({ player: uuid(3), from: '2024-01-01', zone: 'Europe/Oslo' }),
+  ],
+  [
+    'trends of one player',
+    `SELECT planId, title, startedAt, quarterBpm, figures, estimator FROM takes WHERE ${one} ORDER BY startedAt DESC, id DESC`,
+    () => studio.trends.trends({ player: uuid(3), zone: 'Europe/Oslo' }),
+  ],
+  [
+    'trends of everybody',
+    'SELECT planId, title, startedAt, quarterBpm, figures, estimator FROM takes WHERE deletedAt IS NULL ORDER BY startedAt DESC, id DESC',
+    () => studio.trends.trends({ zone: 'Europe/Oslo' }),
+  ],
+];
+console.log('');
+for (const [name, sql, work] of weeks) {
+  const bareMs = await medianMs(() => sequelize.query(sql, { raw: true }), 9);
+  const ownMs = await medianMs(work, 9);
+  const [plan] = await sequelize.query(`EXPLAIN QUERY PLAN ${sql}`);
+  console.log(
+    `${name.padEnd(24)} ${ownMs.toFixed(1).padStart(7)} ms   ${(ownMs / bareMs).toFixed(1)} × bare SQL   ${plan.map(({ detail }) => detail).join('; ')}`,
+  );
+}
 await studio.close();
 rmSync(folder, { recursive: true, force: true });

@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import type { TakeFigures } from '../take/index.ts';
 import { type TrendFigure, type TrendTake, dayNumber, dayOfNumber, daysIn, trendsOf } from './index.ts';
 
@@ -108,8 +109,37 @@ describe('days on the clock of some place', () => {
     // The night in which the clocks go back.
     ['Europe/Oslo', '2026-10-24T22:00:00Z', '2026-10-25'],
     ['Europe/Oslo', '2026-10-25T22:59:00Z', '2026-10-25'],
+    ['Europe/Oslo', '2026-10-25T23:00:00Z', '2026-10-26'],
   ])('in %s, %s is on %s', (zone, moment, day) => {
     expect(daysIn(zone)(Date.parse(moment))).toBe(day);
+  });
+
+  it('property: it is the day that the calendar itself says', () => {
+    const zones = [
+      'Europe/Oslo',
+      'America/St_Johns',
+      'Asia/Kathmandu',
+      'Pacific/Chatham',
+      'Australia/Lord_Howe',
+      'Africa/Casablanca',
+      'UTC',
+    ];
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...zones),
+        fc.integer({ min: Date.UTC(1990, 0, 1), max: Date.UTC(2040, 0, 1) }),
+        (timeZone, moment) => {
+          const calendar = new Intl.DateTimeFormat('sv-SE', {
+            timeZone,
+            year: 'numeric',
+            month: '2-digit',
+            day: '2-digit',
+          });
+          expect(daysIn(timeZone)(moment)).toBe(calendar.format(moment));
+        },
+      ),
+      { numRuns: 300 },
+    );
   });
 
   it('numbers of days go there and back', () => {

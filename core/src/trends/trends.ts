@@ -80,7 +80,11 @@ export function trendsOf(takes: readonly TrendTake[]): Trends {
 
 function trendOf(figure: TrendFigure, days: readonly [string, TrendTake[]][]): Trend {
   const points = days.flatMap(([day, takes]): TrendPoint[] => {
-    const values = takes.flatMap((take) => valueOf(figure, take) ?? []);
+    const values: number[] = [];
+    for (const take of takes) {
+      const value = valueOf(figure, take);
+      if (value !== null) values.push(value);
+    }
     if (values.length === 0) return [];
     // Of a day the fastest that was reached counts, not the mean of a warm-up and it.
     const middle = figure === 'tempo' ? Math.max(...values) : mean(values);

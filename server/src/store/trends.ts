@@ -1,15 +1,16 @@
 /** Weeks in figures: takes in a line each, and how their figures went day by day. */
 import { familyOf } from '@feldspar/core/practice';
 import { type TakeFigures, takeFiguresSchema } from '@feldspar/core/take';
+import { ESTIMATOR } from '@feldspar/core/timing';
 import { daysIn, trendsOf } from '@feldspar/core/trends';
 import type { PractisedTake, QueryOf, TrendsAnswer } from '@feldspar/core/wire';
 import { Op, type WhereOptions } from 'sequelize';
 import type { Database } from './database.ts';
 import type { PlayerStore } from './players.ts';
 
-const LISTED = ['id', 'planId', 'title', 'startedAt', 'tempo', 'stopped', 'figures'];
+const LISTED = ['id', 'planId', 'title', 'startedAt', 'tempo', 'stopped', 'figures', 'estimator'];
 /** Small: a trend reads all of somebody's takes. */
-const OF_TRENDS = ['planId', 'title', 'startedAt', 'quarterBpm', 'figures'];
+const OF_TRENDS = ['planId', 'title', 'startedAt', 'quarterBpm', 'figures', 'estimator'];
 
 /** As the driver gives it. */
 interface PlainRow {
@@ -21,11 +22,14 @@ interface PlainRow {
   stopped: number;
   quarterBpm: number;
   figures: string | null;
+  estimator: number;
 }
 
 export class TrendStore {
   private readonly database: Database;
   private readonly players: PlayerStore;
+  /** What was learned of the days of a zone serves the next question too. */
+  private readonly zones = new Map<string, (atMs: number) => string>();
 
   constructor(database: Database, players: PlayerStore) {
     this.database = database;
@@ -68,9 +72,9 @@ export class TrendStore {
     if (from) where.push({ startedAt: { [Op.gte]: aside(from, -1) } });
     if (to) where.push({ startedAt: { [Op.lt]: aside(to, 2) } });
     const rows = await this.rows(OF_TRENDS, { [Op.and]: where });
-    const dayOf = daysIn(zone);
+    const dayOf = this.daysOf(zone);
     const inTime = rows.flatMap((row) => {
-      const day = dayOf(Date.parse(row.startedAt));
+      const day = dayOf(momentOf(row.startedAt));
       return (from && day < from) || (to && day > to) ? [] : [{ row, day }];
     });
     const isAsked = ({ planId, quarterBpm }: PlainRow) =>
@@ -88,6 +92,16 @@ export class TrendStore {
     };
   }
 
+  private daysOf(zone: string): (atMs: number) => string {
+    let days = this.zones.get(zone);
+    if (!days) {
+      if (this.zones.size >= MOST_ZONES) this.zones.clear();
+      days = daysIn(zone);
+      this.zones.set(zone, days);
+    }
+    return days;
+  }
+
   private async rows(attributes: string[], where: WhereOptions, limit?: number): Promise<PlainRow[]> {
     const rows = await this.database.models.takes.findAll({
       raw: true,
@@ -103,6 +117,15 @@ export class TrendStore {
   }
 }
 
+/** The database's own way of writing a moment, "2026-11-28 17:00:00.000 +00:00"; read by place, which is five times as quick. */
+function momentOf(text: string): number {
+  const part = (from: number, to: number) => Number(text.slice(from, to));
+  const ms = Date.UTC(part(0, 4), part(5, 7) - 1, part(8, 10), part(11, 13), part(14, 16), part(17, 19));
+  return Number.isNaN(ms) ? 0 : ms;
+}
+
+/** People move; a studio does not live in more. */
+const MOST_ZONES = 8;
 const DAY_MS = 86_400_000;
 const aside = (day: string, days: number) => new Date(Date.parse(`${day}T00:00:00Z`) + days * DAY_MS);
 
@@ -121,9 +144,12 @@ function plansOf(rows: readonly PlainRow[]): TrendsAnswer['plans'] {
 }
 const MOST_PLANS = 200;
 
-/** What cannot be read, or is of a shape that this version does not know, is none: it is measured anew. */
-function figuresIn({ figures }: PlainRow): TakeFigures | null {
-  return takeFiguresSchema.safeParse(parsed(figures)).data ?? null;
+/** What cannot be read, or is of a shape that this version does not know, is none: it is measured anew. Its own are as it wrote them. */
+function figuresIn({ figures, estimator }: PlainRow): TakeFigures | null {
+  const read = parsed(figures);
+  return estimator === ESTIMATOR
+    ? (read as TakeFigures | null)
+    : (takeFiguresSchema.safeParse(read).data ?? null);
 }
 
 function parsed(text: string | null): unknown {
