@@ -1,5 +1,6 @@
 /** Every screen: the rules of accessibility in both lights, and no sideways scrolling on a phone. */
 import { AxeBuilder } from '@axe-core/webdriverjs';
+import { READY_PATHS } from '@feldspar/core/paths';
 import { READY_PLANS } from '@feldspar/core/practice';
 import { NO_EDITS, type Recording } from '@feldspar/core/recordings';
 import { App } from './driver/app.ts';
@@ -8,6 +9,12 @@ import { Browser, DESKTOP, PHONE } from './driver/browser.ts';
 const GROWING = READY_PLANS[3];
 /** A player of the demo studio. */
 const RUBEN = 'de300000-000a-4000-8000-000100000000';
+
+const [, , , sparse] = READY_PATHS;
+const SPARSE = `/paths/${sparse.id}`;
+const OWN_PATH = 'de300000-000e-4000-8000-000000000000';
+/** One of the demo studio, which comes back. */
+const AGENDA = '/planner/de300000-000d-4000-8000-000000000000';
 
 let app: App;
 let browser: Browser;
@@ -19,6 +26,11 @@ beforeAll(async () => {
   const answer = (await (await fetch(`${app.url}/api/takes?limit=100`)).json()) as {
     items: { id: string; title: string }[];
   };
+  await fetch(`${app.url}/api/paths/${OWN_PATH}`, {
+    method: 'PUT',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify(READY_PATHS[1].path),
+  });
   recording = `/recordings/${await storeRecording()}`;
   reading = `/takes/${answer.items.find(({ title }) => title === GROWING.plan.title)!.id}`;
 });
@@ -78,6 +90,13 @@ const screens = (): [string, RegExp][] => [
   [`/hold?player=${RUBEN}`, /holds 30 ms for about/],
   [`${reading}/beside/${reading.split('/').at(-1)}`, /Figures|First:/],
   ['/bin', /The bin/],
+  ['/paths', /Roads and schools/],
+  [SPARSE, /makes three beats your own/],
+  [`/paths/${OWN_PATH}/edit`, /Change the path/],
+  [`/trends?player=${RUBEN}`, /Practice, day by day/],
+  ['/planner', /Time and purpose/],
+  [AGENDA, /Put it in the calendar/],
+  ['/out-and-in', /Save everything as a ZIP/],
   ['/recordings', /Have it recorded/],
   [recording, /None chosen/],
   ['/nowhere', /nothing at this address/],

@@ -44,10 +44,6 @@ const { items } = (await (await fetch(`${app.url}/api/takes?limit=100`)).json())
 const growing = items.filter(({ title }) => title === 'Growing silence');
 /** A take that says something: the growing silence, hurried. */
 const telling = growing.find(({ summary }) => summary.verdict === 'rushing')!;
-/** The same player, earlier. */
-const earlier = growing
-  .filter(({ playerId, id }) => playerId === telling.playerId && id !== telling.id)
-  .at(-1)!;
 
 /** A take of a ready plan by somebody who plays some bars elsewhere, in parts of a beat. @returns its address. */
 async function takeAside(title: string, beatsIn: (bar: number, part: string) => number): Promise<string> {
@@ -167,9 +163,22 @@ const written: Sheet = {
   bars: readBars('q. 6:4(s s s s s s) e | e. s e q er | q.> {s=1/16}q.~ | q e {ee<1/8}q.').bars!,
 };
 const sheet = await store(planWithSheet(written));
-await shot('sheets', DESKTOP, go('/sheets', /up the ladder/));
 await shot('sheet', DESKTOP, go(`/sheets/${sheet}`, /What each note is worth/));
-await shot('beside', DESKTOP, go(`/takes/${earlier.id}/beside/${telling.id}`, /First:/));
+await shot('path', DESKTOP, go('/paths/b7a3c1de-3000-4f5d-9a10-000000000004', /it nearly holds|On to/));
+await shot('trends', DESKTOP, go(`/trends?player=${RUBEN}`, /Practice, day by day/));
+await shot('agenda', DESKTOP, async () => {
+  await go('/planner/de300000-000d-4000-8000-000000000000', /Four kinds of alone/)();
+  await browser.click('button', '^Begin');
+  await browser.click('button', '^Next');
+  await browser.see(/2 of 6/);
+  await browser.press('Escape');
+  await browser.find('button', '^Start');
+  await browser.press('Escape');
+  await browser.click('link', '^The agenda$');
+  await browser.see(/Enough for today/);
+  await new Promise((resolve) => setTimeout(resolve, 5000));
+});
+await browser.click('button', '^Enough for today$').catch(() => undefined);
 await shot('hold', DESKTOP, go(`/hold?player=${RUBEN}`, /holds 30 ms/));
 await shot('rig', DESKTOP, async () => {
   await listening({
@@ -216,10 +225,6 @@ async function record(sound: string, click: string): Promise<void> {
   await browser.click('button', '^Have it recorded$');
   await browser.find('button', '^As one long line');
 }
-await shot('recording-free', DESKTOP, async () => {
-  await record('^muted strings$', '^headphones');
-  await browser.find('img', '^Tempo over time');
-});
 await shot('recording', DESKTOP, async () => {
   await record('^claps$', '^softly');
   await browser.click('combobox', '^Played to$');

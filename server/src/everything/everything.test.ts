@@ -13,6 +13,27 @@ const AGENDA = {
 };
 const WALK = { playerId: takeId(801), pathId: READY_PATHS[0].id, since: '2026-11-01T10:00:00.000Z' };
 
+const SESSION = {
+  ...{
+    format: 'feldspar-session',
+    version: 1,
+    playerId: takeId(801),
+    agendaId: takeId(703),
+    title: 'Thursday',
+  },
+  ...{ startedAt: '2026-11-01T10:00:00.000Z', endedAt: '2026-11-01T10:20:00.000Z', at: 1 },
+  items: [
+    {
+      item: AGENDA.items[0],
+      did: 'played',
+      begunAt: '2026-11-01T10:00:00.000Z',
+      seconds: 900,
+      takes: 2,
+      again: 0,
+    },
+  ],
+};
+
 let service: Service;
 let other: Service;
 beforeEach(async () => {
@@ -49,6 +70,10 @@ async function fill({ request }: Service) {
   await request
     .put(`/api/agendas/${takeId(703)}`)
     .send(AGENDA)
+    .expect(201);
+  await request
+    .put(`/api/sessions/${takeId(705)}`)
+    .send(SESSION)
     .expect(201);
 }
 const zipOf = async ({ request }: Service) => {
@@ -91,6 +116,7 @@ it('holds every document as it is, and two tables; the ready plans ship with eac
       ...[1, 2, 3].map((n) => `takes/${takeId(n)}.json`),
       `recordings/${RECORDING.id}.json`,
       ...[`paths/${takeId(701)}.json`, `walks/${takeId(702)}.json`, `agendas/${takeId(703)}.json`],
+      `sessions/${takeId(705)}.json`,
     ].sort(),
   );
   expect(JSON.parse(files[`plans/${takeId(500)}.json`])).toEqual(OWN);
@@ -100,7 +126,7 @@ it('holds every document as it is, and two tables; the ready plans ship with eac
   });
   expect(JSON.parse(files['feldspar.json'])).toMatchObject({
     ...ABOUT,
-    counts: { players: 1, plans: 1, takes: 3, recordings: 1, paths: 1, walks: 1, agendas: 1, sessions: 0 },
+    counts: { players: 1, plans: 1, takes: 3, recordings: 1, paths: 1, walks: 1, agendas: 1, sessions: 1 },
   });
   const [head, ...lines] = files['takes.csv'].trim().split(/\n(?=0000)/);
   expect(head.split(',').slice(0, 4)).toEqual(['id', 'started at', 'player', 'plan']);
@@ -116,7 +142,7 @@ it('read into an empty studio it is the same studio; into the same one nothing i
   const zip = await zipOf(service);
   const { body } = await readInto(other, zip).expect(200);
   expect(body).toEqual({
-    new: { players: 1, plans: 1, takes: 3, recordings: 1, paths: 1, walks: 1, agendas: 1 },
+    new: { players: 1, plans: 1, takes: 3, recordings: 1, paths: 1, walks: 1, agendas: 1, sessions: 1 },
     ...{ known: {}, other: {}, deleted: {}, refused: [], moreRefused: 0 },
   });
   await other.remeasuring.run();
