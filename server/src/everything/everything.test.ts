@@ -159,6 +159,7 @@ it('read into an empty studio it is the same studio; into the same one nothing i
     paths: 1,
     walks: 1,
     agendas: 1,
+    sessions: 1,
   });
 });
 
