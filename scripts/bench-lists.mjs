@@ -108,9 +108,9 @@ const one = `deletedAt IS NULL AND playerId = '${uuid(3)}'`;
 const year = `${one} AND startedAt >= '2024-01-01'`;
 const weeks = [
   [
-    'a bench: 400 takes',
-    `SELECT id, planId, title, startedAt, tempo, stopped, figures, estimator FROM takes WHERE ${one} ORDER BY startedAt DESC, id DESC LIMIT 400`,
-    () => studio.trends.practised(uuid(3), 400),
+    'a bench: 1000 takes',
+    `SELECT id, planId, title, startedAt, tempo, stopped, figures, estimator FROM takes WHERE ${one} ORDER BY startedAt DESC, id DESC LIMIT 1000`,
+    () => studio.trends.practised(uuid(3), 1000),
   ],
   [
     'trends of a year',

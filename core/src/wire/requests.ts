@@ -26,7 +26,7 @@ export const takesQuery = z.object({
 /** The newest, for whoever tells weeks by them. */
 export const practisedQuery = z.object({
   player,
-  limit: z.coerce.number().int().min(1).max(2000).default(400),
+  limit: z.coerce.number().int().min(1).max(4000).default(1000),
 });
 
 const day = z.iso.date('write the day as 2026-11-28').optional();

@@ -42,6 +42,24 @@ export const axisTitle = (text: string, ink: CorePalette) => ({
 });
 export const ticks = (ink: CorePalette) => ({ color: ink.quiet, font: FONT });
 
+/** Days or moments from left to right, marked at even steps. */
+export const overTime = (
+  { min, max, stepSize }: { min: number; max: number; stepSize: number },
+  markOf: (value: number) => string,
+  ink: CorePalette,
+) => ({
+  type: 'linear' as const,
+  min,
+  max,
+  ticks: {
+    ...ticks(ink),
+    stepSize,
+    callback: (value: number | string) => markOf(Number(value)),
+    maxRotation: 0,
+  },
+  grid: { display: false },
+});
+
 /** "40 ms early", "on it", "40 ms late". */
 export function asideTick(value: number | string): string {
   const ms = Math.round(Number(value));

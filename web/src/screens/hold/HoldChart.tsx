@@ -2,7 +2,7 @@
 import type { ChartData } from 'chart.js';
 import { Chart } from 'react-chartjs-2';
 import type { HoldGroup } from '@feldspar/core/wire';
-import { axisTitle, ticks, useChartInk } from '../../parts/charts/chart-frame.ts';
+import { axisTitle, overTime, ticks, useChartInk } from '../../parts/charts/chart-frame.ts';
 import { type HoldFrame, WEEK_MS } from './hold-frame.ts';
 import { LOCALE, plural } from '../../text/text.ts';
 
@@ -48,18 +48,11 @@ export function HoldChart({ takes, frame, label }: HoldChartProps) {
           animation: false,
           maintainAspectRatio: false,
           scales: {
-            x: {
-              type: 'linear',
-              min: frame.fromMs,
-              max: frame.toMs,
-              ticks: {
-                ...ticks(ink),
-                stepSize: frame.weekStep * WEEK_MS,
-                callback: (value) => DAY.format(new Date(Number(value))),
-                maxRotation: 0,
-              },
-              grid: { display: false },
-            },
+            x: overTime(
+              { min: frame.fromMs, max: frame.toMs, stepSize: frame.weekStep * WEEK_MS },
+              (value) => DAY.format(new Date(value)),
+              ink,
+            ),
             y: {
               min: 0,
               max: frame.mostBeats,

@@ -5,7 +5,7 @@ import type { ChartData } from 'chart.js';
 import { Chart } from 'react-chartjs-2';
 import { type Trend, dayNumber, dayOfNumber } from '@feldspar/core/trends';
 import { FIGURE_WORDS, changeWords } from '@feldspar/core/words';
-import { asideTick, axisTitle, ticks, useChartInk } from '../../parts/charts/chart-frame.ts';
+import { asideTick, axisTitle, overTime, ticks, useChartInk } from '../../parts/charts/chart-frame.ts';
 import { Panel } from '../../parts/layout/Panel.tsx';
 import { LOCALE, oneDecimal, plural, unbroken } from '../../text/text.ts';
 import { AddressField } from './AddressField.tsx';
@@ -99,18 +99,11 @@ function TrendChart({ trend: { figure, points, change }, axis, goal }: Omit<Tren
           animation: false,
           maintainAspectRatio: false,
           scales: {
-            x: {
-              type: 'linear',
-              min: axis.from - 1,
-              max: axis.to + 1,
-              ticks: {
-                ...ticks(ink),
-                stepSize: axis.step,
-                callback: (value) => markOf(Math.round(Number(value))),
-                maxRotation: 0,
-              },
-              grid: { display: false },
-            },
+            x: overTime(
+              { min: axis.from - 1, max: axis.to + 1, stepSize: axis.step },
+              (value) => markOf(Math.round(value)),
+              ink,
+            ),
             y: {
               ...(figure === 'offset' || figure === 'tempo' ? {} : { min: 0 }),
               ...(goal === null ? {} : { suggestedMin: goal, suggestedMax: goal }),
