@@ -237,11 +237,6 @@ export function useWalks(): SWRResponse<Page<KeptWalk>> {
 }
 
 /** The path that somebody walks: the one begun last, unless it was left. */
-export function useWalk(player: string | null): KeptWalk | null {
-  const { data } = useWalks();
-  return useMemo(() => (data ? walkOf(data.items, player) : null), [data, player]);
-}
-
 export function walkOf(walks: readonly KeptWalk[], player: string | null): KeptWalk | null {
   const own = walks.filter(({ document }) => document.playerId === player);
   const newest = own.sort((a, b) => b.document.since.localeCompare(a.document.since)).at(0);

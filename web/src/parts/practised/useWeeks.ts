@@ -10,7 +10,7 @@ import {
 import type { Path } from '@feldspar/core/paths';
 import type { KeptWalk, PractisedTake } from '@feldspar/core/wire';
 import { useMemo } from 'react';
-import { type FoundPath, usePath, usePractised, useWalk } from '../../data/hooks.ts';
+import { type FoundPath, usePath, usePractised, useWalks, walkOf } from '../../data/hooks.ts';
 import { useOverrule } from '../../device/overrule.ts';
 import { pastTake } from './past-takes.ts';
 
@@ -22,18 +22,27 @@ export interface Weeks {
   walked: FoundPath['data'];
   suggestion: Suggestion;
   onOverrule(said: Overrule | null): void;
+  /** All that the proposal follows from has come, or cannot come: before that it would be another one. */
+  known: boolean;
   error: unknown;
 }
 
 export function useWeeks(player: string | null): Weeks {
   const practised = usePractised(player);
-  const walk = useWalk(player);
-  const walked = usePath(walk?.document.pathId).data;
+  const walks = useWalks();
+  const walk = useMemo(() => walkOf(walks.data?.items ?? [], player), [walks.data, player]);
+  const path = usePath(walk?.document.pathId);
+  const walked = path.data;
   const takes = practised.data?.items;
   const past = useMemo(() => (takes ?? []).map(pastTake), [takes]);
   const [overrule, onOverrule] = useOverrule(takes?.[0]?.id ?? null);
   const suggestion = useMemo(() => suggest(past, overrule, walked?.path ?? null), [past, overrule, walked]);
-  return { takes, past, walk, walked, suggestion, onOverrule, error: practised.error as unknown };
+  const error = practised.error as unknown;
+  const known =
+    (takes !== undefined || error !== undefined) &&
+    (walks.data !== undefined || walks.error !== undefined) &&
+    (walk === null || walked !== undefined || path.missing || path.error !== undefined);
+  return { takes, past, walk, walked, suggestion, onOverrule, known, error };
 }
 
 /** Where somebody stands on any path, walked or not. */

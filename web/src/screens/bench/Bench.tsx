@@ -42,7 +42,7 @@ export function Bench() {
   const plans = usePlans();
   const last = useLatestTakes(player, 1).data?.items[0] ?? null;
   const weeks = useWeeks(player);
-  const { takes, walk, walked, suggestion, onOverrule } = weeks;
+  const { takes, walk, walked, suggestion, onOverrule, known } = weeks;
   const [now] = useState(() => new Date());
   const [isNotNow, sayNotNow] = useNotNow(dayOf(now));
   const standing = useStanding(walked?.path, weeks.past, walk);
@@ -54,7 +54,8 @@ export function Bench() {
   const { planId, tempo: at } = suggestion;
   const what = `${planId} ${suggestion.does}`;
   const isPut = isNotNow(what);
-  const next = usePlan(planId).data;
+  const plan = usePlan(planId).data;
+  const next = known ? plan : undefined;
   const held = (standing?.steps ?? []).flatMap(({ step, heldSince }) =>
     heldSince === null ? [] : [{ title: step.title, since: heldSince }],
   );

@@ -52,7 +52,7 @@ function Shown({ id, path, ready }: { id: string; path: Path; ready: boolean }) 
   const walk = isWalked ? weeks.walk : null;
   const standing = useStanding(path, weeks.past, walk);
   const name = usePlayers().data?.items.find((one) => one.id === player)?.name;
-  const suggestion = isWalked ? weeks.suggestion : null;
+  const suggestion = isWalked && weeks.known ? weeks.suggestion : null;
   const at = suggestion?.on?.index ?? standing?.present ?? null;
   const heading =
     suggestion?.on && !suggestion.silence

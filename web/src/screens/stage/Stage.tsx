@@ -17,7 +17,6 @@ import { playAddress, tempoOfAddress } from '../../addresses/play-address.ts';
 import { StageView } from './StageView.tsx';
 import { SimulatedTry } from '../../parts/simulated/SimulatedTry.tsx';
 import { limbsOf, swapLimbs, tapOfLimb } from '../../input/limbs.ts';
-import { sendPlan } from '../../sound/midi-sender.ts';
 import QueueLine from '../../parts/session/QueueLine.tsx';
 import { begunInQueue, keptInQueue, useStageQueue } from './useStageQueue.ts';
 import { openInputs, type StageInputs } from './inputs.ts';
@@ -26,6 +25,7 @@ import { startSession } from './session.ts';
 import { troubleOf } from './trouble.ts';
 import { useHandsFree } from '../../parts/hands-free/useHandsFree.ts';
 import { useMidi } from '../../parts/listening/useMidi.ts';
+import { useOutsideDevices } from './useOutsideDevices.ts';
 import { IDLE, type StageState, stageAfter } from './stage-state.ts';
 import { tapOfNote } from '../../input/midi.ts';
 import { pointerSource, tapOfKey, tapOfPointer } from '../../input/taps.ts';
@@ -231,22 +231,7 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
   const clap = state.name === 'idle' || pausing ? 'again' : null;
   useHandsFree(act, listensTo === 'simulated microphone' ? null : clap);
 
-  useEffect(() => {
-    if (session && inputs?.sink)
-      return sendPlan(inputs.sink, rig().midiOut, plan, session.timeline, session.stampOf);
-  }, [session, inputs, plan]);
-
-  // The simulated pad plays as soon as it is known when.
-  useEffect(() => {
-    const pad = inputs?.pad;
-    if (!session || !pad) return;
-    const timer = setInterval(() => {
-      if (session.stampOf(0) === null) return;
-      clearInterval(timer);
-      pad(session.timeline, (timelineS) => session.stampOf(timelineS)!);
-    }, 50);
-    return () => clearInterval(timer);
-  }, [session, inputs]);
+  useOutsideDevices(session, inputs, plan);
 
   const onNextKey = useEffectEvent(next);
 
