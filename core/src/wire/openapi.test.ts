@@ -51,9 +51,11 @@ describe('docs/openapi.json', () => {
         'query' in route ? Object.keys(route.query.shape) : [],
       );
       expect(operation.requestBody !== undefined).toBe(
-        ['body', 'sound', 'piece'].some((kind) => kind in route),
+        ['body', 'sound', 'piece', 'takes'].some((kind) => kind in route),
       );
-      expect(operation.responses['204'] === undefined).toBe(route.answer !== null || 'file' in route);
+      expect(operation.responses['204'] === undefined).toBe(
+        route.answer !== null || 'file' in route || 'sends' in route,
+      );
     }
   });
 });
