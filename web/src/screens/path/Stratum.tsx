@@ -6,7 +6,7 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Typography from '@mui/material/Typography';
 import type { StepStanding } from '@feldspar/core/paths';
-import { tempo, tempoName } from '@feldspar/core/time';
+import { rateText, tempo, tempoName } from '@feldspar/core/time';
 import { hopeful, missingOf, standingWords } from '@feldspar/core/words';
 import { Link } from 'react-router';
 import { planAt } from '../../addresses/addresses.ts';
@@ -28,8 +28,11 @@ export function Stratum({ number, standing, present, onTick }: StratumProps) {
   const asked = tempo(step.tempo.bpm, step.tempo.beat);
   const isOpen = present || state === 'begun';
   const said = tempoName(asked);
-  const practised =
-    at && !at.bpm.mul(at.beat).equals(asked.bpm.mul(asked.beat)) ? `, played at ${tempoName(at)}` : '';
+  const isOther = at !== null && !at.bpm.mul(at.beat).equals(asked.bpm.mul(asked.beat));
+  // In the same note the number says enough.
+  const practised = isOther
+    ? `, played at ${at.beat.equals(asked.beat) ? rateText(at.bpm) : tempoName(at)}`
+    : '';
   return (
     <Box
       component="li"

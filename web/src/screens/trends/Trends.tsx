@@ -127,6 +127,8 @@ export default function Trends() {
           <Typography variant="body2" sx={{ color: 'text.secondary' }}>
             A point is a day, the bar behind it the spread of its takes; a day without practice is a gap and
             nothing more.
+            {what === ANYTHING &&
+              ' Of everything at once, harder work weighs in too: choose a family or a plan to compare like with like.'}
           </Typography>
         </>
       )}
