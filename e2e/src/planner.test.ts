@@ -90,7 +90,8 @@ it('a session of three, hands free: played, skipped, enough; what became of it i
   });
   await put(`agendas/${agendaId}`, {
     ...{ format: 'feldspar-agenda', version: 1, title: 'Three things' },
-    items: [item('a', 'First', 200), item('b', 'Second', 190), item('c', 'Third', 180)],
+    // The last one is the same plan at the same tempo again: another item all the same.
+    items: [item('a', 'First', 200), item('b', 'Second', 190), item('c', 'Third', 190)],
   });
   // A simulated pad plays for whoever has no hands free.
   await browser.script(`localStorage.setItem('feldspar rig', '{"listensTo":"simulated pad"}')`);
@@ -104,8 +105,7 @@ it('a session of three, hands free: played, skipped, enough; what became of it i
   // On by itself; skipped while it counts in.
   await browser.see(/Two bars · quarter = 190/);
   await browser.keys('n');
-  await browser.see(/Two bars · quarter = 180/);
-  await browser.see(/Again in 10 seconds/);
+  await browser.see(/3 of 3: Third[^]*Again in 10 seconds/);
   await browser.click('button', '^Enough for today$');
   await browser.see(/The last time: .*2 takes: cut short First and Third; skipped Second\./);
   await browser.goto(`${app.url}/planner`);

@@ -13,16 +13,16 @@ export interface Queue {
   leftS: number;
 }
 
-/** Null where no session is on. */
-export function useQueue(): Queue | null {
+/** Null where no session is on. @param ticking whether what is left is looked at again. */
+export function useQueue(ticking = true): Queue | null {
   const running = useRunning();
   const [now, setNow] = useState(() => new Date());
   const isOn = running !== null;
   useEffect(() => {
-    if (!isOn) return;
+    if (!isOn || !ticking) return;
     const timer = setInterval(() => setNow(new Date()), EVERY_MS);
     return () => clearInterval(timer);
-  }, [isOn]);
+  }, [isOn, ticking]);
   const on = running && itemOn(running.session);
   if (!running || !on) return null;
   const { at, items } = running.session;

@@ -5,8 +5,8 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { type Agenda, lengthened, movedItem, secondsOn } from '@feldspar/core/planner';
 import { CARE, agendaHeadline, sessionLine } from '@feldspar/core/words';
-import { Suspense, lazy, useState } from 'react';
-import { Link, useNavigate, useParams } from 'react-router';
+import { Suspense, lazy, useEffect, useState } from 'react';
+import { Link, useLocation, useNavigate, useParams } from 'react-router';
 import { agendaAt } from '../../addresses/addresses.ts';
 import { deleteThing, restoreThing, saveAgenda } from '../../data/changes.ts';
 import { useAgendas, usePlayers, useSessions } from '../../data/hooks.ts';
@@ -153,6 +153,12 @@ function Running({ queue }: { queue: Queue }) {
     if (session) void navigate(placeOfSession(session), { state: { go: true } });
   };
   const isResting = isBreak && begunAt !== null;
+  const { state } = useLocation() as { state: { go?: boolean } | null };
+  const restsNow = isBreak && begunAt === null && state?.go === true;
+  useEffect(() => {
+    // On from the item before: the break begins by itself.
+    if (restsNow) tellSession({ type: 'begin' });
+  }, [restsNow]);
   useKey('Enter', isResting ? next : goOn);
   useKey('n', next);
   return (

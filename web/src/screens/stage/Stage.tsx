@@ -5,7 +5,7 @@ import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
 import { type Plan, type Timeline, compile, planTempo, withTempo } from '@feldspar/core/plan';
 import { inTenths, tempoName } from '@feldspar/core/time';
 import { useCallback, useEffect, useEffectEvent, useMemo, useReducer, useRef, useState } from 'react';
-import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { useLocation, useNavigate, useParams, useSearchParams } from 'react-router';
 import { usePlan, usePlayers } from '../../data/hooks.ts';
 import { currentPlayerId } from '../../device/current-player.ts';
 import { InputChoice } from '../../parts/listening/InputChoice.tsx';
@@ -37,6 +37,7 @@ interface StageProps {
 
 export default function Stage({ prepareReading }: StageProps) {
   const { id } = useParams();
+  const { key } = useLocation();
   const [search] = useSearchParams();
   const { data, error } = usePlan(id);
   const tempo = useMemo(() => tempoOfAddress(search), [search]);
@@ -58,8 +59,8 @@ export default function Stage({ prepareReading }: StageProps) {
       {prepared?.failure !== undefined && <ErrorNotice error={prepared.failure} />}
       {data && prepared?.plan && (
         <Performance
-          // Another item of a session is another performance.
-          key={`${data.id} ${search.toString()}`}
+          // Another item of a session is another performance, also where it is the same plan again.
+          key={key}
           planId={data.id}
           plan={prepared.plan}
           timeline={prepared.timeline}
@@ -97,7 +98,7 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
   const [inputs, setInputs] = useState<StageInputs | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
 
-  const { queue, go, onNext, onEnough, isQueued } = useStageQueue(planId);
+  const { queue, go, onNext, onEnough, isQueued } = useStageQueue(planId, session === null);
   const [search] = useSearchParams();
   const leave = useCallback(
     () => void navigate(`/plans/${planId}?${search.toString()}`),

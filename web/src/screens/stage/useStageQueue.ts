@@ -19,9 +19,10 @@ interface StageQueue {
   onEnough(): void;
 }
 
-export function useStageQueue(planId: string): StageQueue {
+/** @param shown whether what is left is shown: while a take is played nothing is drawn anew for it. */
+export function useStageQueue(planId: string, shown: boolean): StageQueue {
   const navigate = useNavigate();
-  const queue = useQueue();
+  const queue = useQueue(shown);
   const { state } = useLocation() as { state: { go?: boolean } | null };
   const isQueued = useCallback(() => {
     const now = running();
