@@ -306,6 +306,9 @@ describe('what comes next on a path', () => {
     });
     expect(tempoName(suggestion.tempo!)).toBe('quarter = 70');
     expect(reasonOf(suggestion)).toMatch(/^Back to what is open: 6 of 10 returns held/);
+    // To stay would be the same; to go on would not.
+    expect(suggestion.otherwise).toBe('go on');
+    expect(suggest(takes, 'go on', THREE)).toMatchObject({ planId: PLANS[2], overruled: true });
     // Asked for more than a dozen nobody is encouraged.
     const far = [past(0, 76, 9), ...[8, 7, 6, 5].map((day) => past(1, 70, day, 3)), ...held(0, 76, 1)];
     expect(reasonOf(suggest(far, null, THREE))).toMatch(/the others early\.$/);

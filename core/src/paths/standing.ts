@@ -26,8 +26,7 @@ export interface Standing {
   /** Index of the step to be worked on; null where all of them hold. */
   present: number | null;
   held: number;
-  /** How far it was walked; and the newest take as far as that. */
-  reached: number;
+  /** The newest take as far as it was walked. */
   newest: PastTake | null;
 }
 
@@ -58,7 +57,7 @@ export function standingOn(path: Path, takes: readonly PastTake[], ticked: Walk[
         : ticked.some(({ step, goal: key }) => step === path.steps[i].key && key === goal.key),
     })),
   }));
-  return { steps, present, newest, reached, held: steps.filter(({ state }) => state === 'held').length };
+  return { steps, present, newest, held: steps.filter(({ state }) => state === 'held').length };
 }
 
 /** The step that a take belongs to: that of its plan; where several have the plan, the one nearest in tempo. */

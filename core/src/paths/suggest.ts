@@ -76,11 +76,13 @@ export function suggest(
     return fitting(bars, newest.figures.trials, at, evidence);
   // A re-heard click that no path was chosen for goes round its own places.
   const order = walked ?? (placementOfPlan(planId) ? null : readyPathWith(planId));
-  const now: Now = { takes, planId, at, evidence, way: wayOf(order, open ?? newest, takes) };
+  const steps = standing ?? (order && standingOn(order, takes));
+  const now: Now = { takes, planId, at, evidence, way: wayOf(order, open ?? newest, steps) };
   const proposed: Proposal = open ? { planId, tempo: at, does: 'resume' } : proposal(now);
   const said = (what: Overrule) => overruling(what, now, proposed);
   const wanted = overrule === null ? proposed : said(overrule);
-  const other: Overrule = proposed.does === 'stay' ? 'go on' : 'stay';
+  // To take up again what is open is to stay with it.
+  const other: Overrule = proposed.does === 'stay' || proposed.does === 'resume' ? 'go on' : 'stay';
   const index =
     walked && stepIndexOf(walked, { planId: wanted.planId, tempo: plainTempo(wanted.tempo ?? at) });
   return {
@@ -96,8 +98,8 @@ export function suggest(
  * Who played a step that holds, as a warm-up or because the step after it was too hard, goes back to the one that is open: its newest take.
  * Null where that was not begun yet, or was played last.
  */
-function resumed({ steps, present, newest }: Standing, last: PastTake): PastTake | null {
-  if (present === null || newest === null) return null;
+function resumed({ steps, present }: Standing, last: PastTake): PastTake | null {
+  if (present === null) return null;
   const { takes } = steps[present];
   return takes.length > 0 && !takes.includes(last) ? takes[0] : null;
 }
@@ -154,10 +156,10 @@ interface Way {
   held: readonly boolean[];
 }
 
-function wayOf(path: Path | null, newest: PastTake, takes: readonly PastTake[]): Way | null {
+function wayOf(path: Path | null, newest: PastTake, standing: Standing | null): Way | null {
   const index = path && stepIndexOf(path, newest);
-  if (path === null || index === null) return null;
-  return { path, index, held: standingOn(path, takes).steps.map(({ state }) => state === 'held') };
+  if (path === null || index === null || standing === null) return null;
+  return { path, index, held: standing.steps.map(({ state }) => state === 'held') };
 }
 
 type Proposal = Pick<Suggestion, 'planId' | 'tempo' | 'does'>;
@@ -234,10 +236,10 @@ function stepBeside(way: Way | null, planId: string, at: Tempo, by: 1 | -1): Pro
   const placement = placementOfPlan(planId);
   if (!placement) return null;
   const all = placements();
-  const beside = all[all.findIndex(({ key }) => key === placement.key) + by] as Placement | undefined;
-  return beside && all.some(({ key }) => key === placement.key)
-    ? { planId: placementPlanId(beside), tempo: placedTempo(placement, beside, at), does }
-    : null;
+  const index = all.findIndex(({ key }) => key === placement.key);
+  const beside = index < 0 ? undefined : all.at(index + by);
+  if (!beside || index + by < 0) return null;
+  return { planId: placementPlanId(beside), tempo: placedTempo(placement, beside, at), does };
 }
 
 /** How fast a step begins: as fast as the one before it was held. */

@@ -12,6 +12,7 @@ import { type FieldProblem, fieldProblems, isShallow } from '@feldspar/core/plan
 import { readyPlanOf } from '@feldspar/core/practice';
 import type { Imported } from '@feldspar/core/wire';
 import yauzl, { type Entry, type ZipFile } from 'yauzl';
+import { DEEPEST } from '../http/body.ts';
 import { Problem, sizeText } from '../http/problem.ts';
 import type { Database } from '../store/database.ts';
 import type { DocumentStore, KeptDocument } from '../store/documents.ts';
@@ -25,7 +26,6 @@ import { ABOUT, FOLDERS, FORMAT, type Folder, KEPT_WHOLE, VERSION, placeOf } fro
 export const MOST_ZIP_BYTES = 2 * 1024 * 1024 * 1024;
 const MOST_ENTRIES = 500_000;
 const MOST_SAID = 20;
-const DEEPEST = 24;
 
 export interface Stores {
   database: Database;

@@ -20,7 +20,7 @@ const SIZES = (Object.entries(ROUTES) as [string, Route][]).flatMap(([name, { by
   return [{ method, path: new RegExp(`^/api${path.replaceAll(/:[a-z]+/g, '[^/]+')}$`), bytes }];
 });
 /** Deeper than any document here goes; what is nested without end is refused before anything walks it. */
-const DEEPEST = 24;
+export const DEEPEST = 24;
 
 /** Reads JSON bodies; other kinds are left unread and refused where a body is wanted. */
 export function bodies(): Middleware {

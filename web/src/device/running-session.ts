@@ -12,11 +12,12 @@ export interface Running {
   session: Session;
 }
 
+/** Undefined until it was read once. */
 let now: Running | null | undefined;
 const listeners = new Set<() => void>();
 
 export function running(): Running | null {
-  now ??= readValue(KEY, schema);
+  if (now === undefined) now = readValue(KEY, schema);
   return now;
 }
 

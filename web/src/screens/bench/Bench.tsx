@@ -27,6 +27,7 @@ import { Row } from '../../parts/layout/Row.tsx';
 import { PlanCards } from '../../parts/plan-card/PlanCards.tsx';
 import { PlanLine } from '../../parts/plan-card/PlanLine.tsx';
 import { PlanPicture } from '../../parts/plan-card/PlanPicture.tsx';
+import { OverruleButton } from '../../parts/practised/OverruleButton.tsx';
 import { dayOf, weekOf } from '../../parts/practised/past-takes.ts';
 import { useStanding, useWeeks } from '../../parts/practised/useWeeks.ts';
 import { firstWords } from '../../text/finding-text.ts';
@@ -199,19 +200,6 @@ function NextExercise({ plan, tempo, suggestion, onOverrule, onNotNow, last }: N
         <PlanPicture plan={plan.document} rowHeight={13} annotated={false} maxWidth={460} />
       )}
     </Box>
-  );
-}
-
-/** The person knows better: on, or stay. One key, taken back by the same. */
-function OverruleButton({ suggestion, onOverrule }: Pick<NextExerciseProps, 'suggestion' | 'onOverrule'>) {
-  const { overruled, otherwise } = suggestion;
-  const act = () => onOverrule(overruled ? null : otherwise);
-  useKey('o', act, otherwise !== null);
-  if (otherwise === null) return null;
-  return (
-    <Button onClick={act}>
-      {overruled ? 'As the figures say' : otherwise === 'go on' ? 'Go on all the same' : 'Stay with it'} (O)
-    </Button>
   );
 }
 

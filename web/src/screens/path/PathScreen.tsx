@@ -22,6 +22,7 @@ import { Page } from '../../parts/layout/Page.tsx';
 import { Panel } from '../../parts/layout/Panel.tsx';
 import { Row } from '../../parts/layout/Row.tsx';
 import { ScreenSkeleton } from '../../parts/layout/Skeletons.tsx';
+import { OverruleButton } from '../../parts/practised/OverruleButton.tsx';
 import { useStanding, useWeeks } from '../../parts/practised/useWeeks.ts';
 import { SavePath } from './SavePath.tsx';
 import { Stratum } from './Stratum.tsx';
@@ -64,7 +65,7 @@ function Shown({ id, path, ready }: { id: string; path: Path; ready: boolean }) 
     held === path.steps.length ? 'every step held' : `${held} of ${path.steps.length} steps held`,
     ...(name ? [name] : []),
   ].join(' · ');
-  const tick = (goal: string, step: string) => (met: boolean) => {
+  const tick = (step: string, goal: string, met: boolean) => {
     if (!walk) return;
     const others = walk.document.ticked.filter((one) => one.step !== step || one.goal !== goal);
     const ticked = met ? [...others, { step, goal, at: new Date().toISOString() }] : others;
@@ -88,7 +89,7 @@ function Shown({ id, path, ready }: { id: string; path: Path; ready: boolean }) 
               number={i + 1}
               standing={step}
               present={i === at}
-              onTick={walk ? (goal, met) => tick(goal, step.step.key)(met) : null}
+              onTick={walk ? (goal, met) => tick(step.step.key, goal, met) : null}
             />
           ))}
         </Box>
@@ -115,14 +116,12 @@ function Why({
   onOverrule,
 }: Pick<ReturnType<typeof useWeeks>, 'suggestion' | 'past' | 'onOverrule'>) {
   const navigate = useNavigate();
-  const { planId, tempo: at, overruled, otherwise, on } = suggestion;
+  const { planId, tempo: at, on } = suggestion;
   const steps = on?.path.steps ?? [];
   const own = on ? steps[on.index] : undefined;
   const now = at ?? (own ? tempo(own.tempo.bpm, own.tempo.beat) : null);
   const start = () => void navigate(playAddress(planId, now ?? undefined));
-  const overrule = () => onOverrule(overruled ? null : otherwise);
   useKey('Enter', start);
-  useKey('o', overrule, otherwise !== null);
   const isPlayed = on !== null && past.some((take) => stepIndexOf(on.path, take) === on.index);
   return (
     <>
@@ -137,16 +136,7 @@ function Why({
       {now && isPlayed && (
         <Panel title="You may overrule">
           <Row>
-            {otherwise !== null && (
-              <Button variant="outlined" onClick={overrule}>
-                {overruled
-                  ? 'As the figures say'
-                  : otherwise === 'go on'
-                    ? 'Go on all the same'
-                    : 'Stay with it'}{' '}
-                (O)
-              </Button>
-            )}
+            <OverruleButton suggestion={suggestion} onOverrule={onOverrule} variant="outlined" />
             {[9, 11].map((tenths) => (
               <Button
                 key={tenths}

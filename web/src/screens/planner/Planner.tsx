@@ -124,7 +124,7 @@ function useMake(): { run: (agenda: Agenda) => Promise<void>; running: boolean }
 
 function NewAgenda() {
   const weeks = useWeeks(useCurrentPlayerId());
-  const { suggestion, past, walked, walk, takes } = weeks;
+  const { suggestion, past, walked, walk, takes, known } = weeks;
   const standing = useStanding(walked?.path, past, walk);
   const plans = usePlans().data?.items;
   const [minutes, setMinutes] = useState(45);
@@ -182,12 +182,16 @@ function NewAgenda() {
           </Row>
         </Box>
       )}
-      {due.length > 0 && (
+      {known && due.length > 0 && (
         <Typography variant="body2" sx={{ color: 'text.secondary', my: 1.5 }}>
           Due: {due.map(({ title }) => title).join(' · ')}
         </Typography>
       )}
-      <Button variant="contained" disabled={make.running || due.length === 0 || isPast} onClick={propose}>
+      <Button
+        variant="contained"
+        disabled={make.running || !known || due.length === 0 || isPast}
+        onClick={propose}
+      >
         Plan it
       </Button>
     </Panel>
