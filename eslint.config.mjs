@@ -18,7 +18,7 @@ export const ROOMS = {
   counts: ['time', 'plan'],
   sound: ['time', 'plan'],
   timing: ['time', 'plan', 'stats'],
-  words: ['time', 'timing', 'free', 'practice', 'paths', 'planner', 'trends'],
+  words: ['time', 'timing', 'free', 'practice', 'paths', 'planner', 'trends', 'people', 'circle'],
   players: ['plan', 'timing'],
   take: ['time', 'stats', 'clock', 'plan', 'players', 'timing'],
   hearing: [],
@@ -35,6 +35,8 @@ export const ROOMS = {
     'paths',
     'planner',
     'trends',
+    'people',
+    'circle',
   ],
   recordings: ['time', 'plan', 'sound', 'hearing', 'free', 'timing', 'players', 'take', 'stats'],
   live: ['sound', 'plan', 'stats', 'hearing', 'recordings'],
@@ -42,7 +44,9 @@ export const ROOMS = {
   planner: ['time', 'plan', 'reference', 'timing', 'practice', 'paths'],
   trends: ['stats', 'take', 'timing'],
   paths: ['time', 'plan', 'reference', 'take', 'timing', 'practice'],
-  formats: ['time', 'plan', 'counts', 'sound', 'take', 'timing', 'words', 'paths', 'planner'],
+  people: ['time', 'plan', 'counts', 'take', 'timing', 'stats', 'practice', 'paths', 'trends'],
+  circle: ['time', 'plan', 'stats'],
+  formats: ['time', 'plan', 'counts', 'sound', 'take', 'timing', 'words', 'paths', 'planner', 'people'],
 };
 
 const outside = [

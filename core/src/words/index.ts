@@ -6,3 +6,4 @@ export * from './practice-words.ts';
 export * from './said-report.ts';
 export * from './trend-words.ts';
 export * from './agenda-words.ts';
+export * from './people-words.ts';
