@@ -18,7 +18,7 @@ export const ROOMS = {
   counts: ['time', 'plan'],
   sound: ['time', 'plan'],
   timing: ['time', 'plan', 'stats'],
-  words: ['time', 'timing', 'free', 'practice', 'paths', 'planner', 'trends', 'people', 'circle'],
+  words: ['time', 'plan', 'timing', 'free', 'practice', 'paths', 'planner', 'trends', 'people', 'circle'],
   players: ['plan', 'timing'],
   take: ['time', 'stats', 'clock', 'plan', 'players', 'timing'],
   hearing: [],

@@ -11,7 +11,9 @@ import { PlayerStore } from './store/players.ts';
 import { RecordingStore } from './store/recordings.ts';
 import { Remeasuring } from './store/remeasuring.ts';
 import { SoundFiles } from './store/sounds.ts';
+import { NeedStore } from './store/needs.ts';
 import { TrendStore } from './store/trends.ts';
+import { Views } from './store/views.ts';
 import { TakeStore } from './store/takes.ts';
 
 const HOUR_MS = 3_600_000;
@@ -25,6 +27,8 @@ export interface Studio {
   holds: HoldStore;
   documents: DocumentStore;
   trends: TrendStore;
+  needs: NeedStore;
+  views: Views;
   importing: Importing;
   bin: BinStore;
   remeasuring: Remeasuring;
@@ -49,6 +53,7 @@ export async function openStudio(
   const takes = new TakeStore(database, plans, players, compute.measure);
   const recordings = new RecordingStore(database, players, new SoundFiles(folder, mostSoundBytes));
   const documents = new DocumentStore(database, players);
+  const trends = new TrendStore(database, players);
   const bin = new BinStore(database, takes, plans, players, recordings, documents);
   const remeasuring = new Remeasuring(takes, log);
   try {
@@ -70,7 +75,9 @@ export async function openStudio(
     recordings,
     holds: new HoldStore(database, players),
     documents,
-    trends: new TrendStore(database, players),
+    trends,
+    needs: new NeedStore(players, documents, trends),
+    views: new Views(database, players),
     importing: new Importing({ database, players, plans, takes, recordings, documents }),
     measure: compute.measure,
     curve: compute.curve,

@@ -16,3 +16,4 @@ export type { ReadSheet } from './read-sheet.ts';
 export { WavProblem, WavReader, type WavFormat, type WavSide } from './wav-reader.ts';
 export * from './onset-lists.ts';
 export * from './icalendar.ts';
+export * from './roster-csv.ts';

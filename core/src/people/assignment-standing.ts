@@ -2,25 +2,9 @@
 import { type PastTake, isSameTempo, tempoOf, weigh } from '../paths/index.ts';
 import { dayNumber, dayOfNumber } from '../trends/index.ts';
 import type { Assignment } from './assignment-schema.ts';
+import type { AssignmentStanding } from './needs-schema.ts';
 
-export type AssignmentState =
-  /** Its first day lies ahead; its last one lies behind. */
-  'coming' | 'over' | 'not begun' | 'begun' | 'late' | 'done' | 'done, not held';
-
-export interface AssignmentStanding {
-  state: AssignmentState;
-  done: number;
-  of: number;
-  /** The days that count now: all of it, or this day or week where it comes again. */
-  from: string;
-  until: string | null;
-  /** Takes of it at another tempo, which do not count. */
-  otherTempo: number;
-  /** Whether it holds; null where nothing is played that could. */
-  held: boolean | null;
-  /** Where it comes again: of the times gone by, how many were done. Null otherwise. */
-  before: { done: number; of: number } | null;
-}
+type AssignmentState = AssignmentStanding['state'];
 
 /** A session of an agenda, as this sees it. */
 export interface PastSession {

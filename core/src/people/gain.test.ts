@@ -70,7 +70,13 @@ describe('players who are really simulated and measured', () => {
     return [1, 2, 3, 4, 5].map((seed) => {
       const takes = Array.from({ length: TAKES }, (_, i) => {
         const traits = { ...STEADY_PLAYER, tempoPercent: percent(i) };
-        const seeds = { id: crypto.randomUUID(), startedAt: new Date(0), seed: 100 * seed + i };
+        const seeds = {
+          id: crypto.randomUUID(),
+          startedAt: new Date(0),
+          planId: null,
+          playerId: null,
+          seed: 100 * seed + i,
+        };
         return measureTake(simulatedTake({ ...seeds, plan, traits })).report.trials;
       });
       return gainOf(takes).outcome;

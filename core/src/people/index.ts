@@ -4,3 +4,4 @@ export * from './assignment-standing.ts';
 export * from './lesson-schema.ts';
 export * from './gain.ts';
 export * from './needs.ts';
+export * from './needs-schema.ts';

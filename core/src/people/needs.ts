@@ -3,21 +3,16 @@
  * evidence suggests. Nobody is compared with anybody. Pure; the words are made elsewhere.
  */
 import { type PastTake, type Path, isSameTempo, suggest, tempoOf, weigh } from '../paths/index.ts';
+import type { SaidTempo } from '../plan/index.ts';
 import { placementOfPlan } from '../practice/index.ts';
 import { mean, standardDeviation } from '../stats/index.ts';
 import type { TakeFigures } from '../take/index.ts';
 import { type Tempo, inTenths, quartersPerMinute } from '../time/index.ts';
 import { trialCount } from '../timing/index.ts';
-import {
-  type Trend,
-  type TrendChange,
-  type TrendFigure,
-  dayNumber,
-  dayOfNumber,
-  trendsOf,
-} from '../trends/index.ts';
-import { type AssignmentStanding, periodOf } from './assignment-standing.ts';
+import { type Trend, type TrendFigure, dayNumber, dayOfNumber, trendsOf } from '../trends/index.ts';
+import { periodOf } from './assignment-standing.ts';
 import { gainOf } from './gain.ts';
+import type { Advice, Need, PlayerWeek } from './needs-schema.ts';
 
 export interface SeenTake extends PastTake {
   title: string;
@@ -25,68 +20,8 @@ export interface SeenTake extends PastTake {
 }
 
 /** Work that was given to the player, and how far it is. */
-export interface GivenWork {
-  id: string;
-  title: string;
-  standing: AssignmentStanding;
-}
-
-/** What may help somebody who is stuck. */
-export const ADVICE = ['slower', 'faster', 'step back', 'another place', 'magnifier', 'latency'] as const;
-export type Advice = (typeof ADVICE)[number];
-
-export type Need =
-  | { kind: 'late' | 'due'; title: string; done: number; of: number; until: string | null }
-  | {
-      kind: 'stuck';
-      planId: string;
-      title: string;
-      at: SaidBpm;
-      takes: number;
-      since: string;
-      advice: Advice;
-      to: SaidBpm | null;
-    }
-  | { kind: 'away'; since: string }
-  | { kind: 'hurries' | 'drags'; below: number | null; above: number | null; steadyAt: number | null }
-  | { kind: 'nearly'; title: string; good: number; anotherDay: boolean; of: 'returns' | 'bars' }
-  | { kind: 'changed'; figure: TrendFigure; from: number; to: number; better: boolean | null }
-  | { kind: 'steady' | 'practises' }
-  | { kind: 'new' };
-
-/** A tempo with its note, as documents say it. */
-export interface SaidBpm {
-  bpm: string;
-  beat: string;
-}
-
-export interface PlayerWeek {
-  /** Monday to Sunday. */
-  days: { day: string; minutes: number }[];
-  minutes: number;
-  daysPractised: number;
-  /** The figure of twelve weeks that changed most for what it leaves open; the error at the return where none did. */
-  trend: { figure: TrendFigure; points: Trend['points']; change: TrendChange | null };
-  need: Need;
-  work: GivenWork[];
-}
-
-/** Which need comes first; the same order sorts the players. */
-export const URGENCY: readonly Need['kind'][] = [
-  ...([
-    'late',
-    'stuck',
-    'away',
-    'hurries',
-    'drags',
-    'due',
-    'nearly',
-    'changed',
-    'steady',
-    'practises',
-    'new',
-  ] as const),
-];
+export type GivenWork = PlayerWeek['work'][number];
+type Trended = PlayerWeek['trend'];
 
 const TREND_DAYS = 84;
 const AWAY_DAYS = 10;
@@ -141,7 +76,7 @@ function surest(trends: readonly Trend[]): Trend | null {
   return [...sure].sort((a, b) => sureness(b) - sureness(a)).at(0) ?? null;
 }
 
-function needOf(known: Known, trend: PlayerWeek['trend']): Need {
+function needOf(known: Known, trend: Trended): Need {
   const { takes, walked, work, today } = known;
   const given = (state: 'late' | 'due', of: GivenWork | undefined): Need | null =>
     of
@@ -175,7 +110,7 @@ function needOf(known: Known, trend: PlayerWeek['trend']): Need {
   return needs.find((need) => need !== null)!;
 }
 
-const saidBpm = ({ bpm, beat }: Tempo): SaidBpm => ({ bpm: bpm.toFraction(), beat: beat.toFraction() });
+const saidTempo = ({ bpm, beat }: Tempo): SaidTempo => ({ bpm: bpm.toFraction(), beat: beat.toFraction() });
 
 /** Many takes of what was played last, at about one tempo, none better than the others, and it does not hold. */
 function stuck(takes: readonly SeenTake[], walked: Path | null): Need | null {
@@ -191,8 +126,8 @@ function stuck(takes: readonly SeenTake[], walked: Path | null): Need | null {
   const counted = telling.slice(0, gain.takes);
   const { advice, to } = adviceFor(counted, takes, walked, at);
   return {
-    ...{ kind: 'stuck', planId: last.planId, title: last.title, at: saidBpm(at) },
-    ...{ takes: gain.takes, since: counted[counted.length - 1].day, advice, to: to && saidBpm(to) },
+    ...{ kind: 'stuck', planId: last.planId, title: last.title, at: saidTempo(at) },
+    ...{ takes: gain.takes, since: counted[counted.length - 1].day, advice, to: to && saidTempo(to) },
   };
 }
 
@@ -279,7 +214,7 @@ const BETTER: Readonly<Record<TrendFigure, 1 | -1 | null>> = {
   tempo: 1,
 };
 
-function changed({ figure, change }: PlayerWeek['trend']): Need | null {
+function changed({ figure, change }: Trended): Need | null {
   if (!change?.sure) return null;
   const better = BETTER[figure];
   return {

@@ -5,6 +5,15 @@ import { SOUND_KINDS } from '../hearing/index.ts';
 import { TAKE_INPUTS, takeFiguresSchema, takeSummarySchema } from '../take/index.ts';
 import { CURVE_VERDICTS } from '../free/index.ts';
 import { pathSchema, walkSchema } from '../paths/index.ts';
+import { circleSchema } from '../circle/index.ts';
+import {
+  playerWeekSchema,
+  assignmentSchema,
+  lessonSchema,
+  profileSchema,
+  trendChangeSchema,
+  trendPointSchema,
+} from '../people/index.ts';
 import { agendaSchema, sessionSchema } from '../planner/index.ts';
 import { TREND_FIGURES } from '../trends/index.ts';
 import { recordingSchema } from '../recordings/index.ts';
@@ -24,7 +33,12 @@ export interface Page<Item> {
   nextCursor: string | null;
 }
 
-export const playerSchema = z.object({ id, name: z.string(), instrument: z.string() });
+export const playerSchema = z.object({
+  id,
+  name: z.string(),
+  instrument: z.string(),
+  profile: profileSchema,
+});
 export type Player = z.infer<typeof playerSchema>;
 
 const planFacts = {
@@ -92,8 +106,11 @@ export const practisedTakeSchema = z.object({
 });
 export type PractisedTake = z.infer<typeof practisedTakeSchema>;
 
-/** Documents that are kept whole: paths and who walks them, agendas and what became of them. */
-export const DOCUMENT_KINDS = ['path', 'walk', 'agenda', 'session'] as const;
+/** Documents that are kept whole: paths and who walks them, agendas and what became of them, given work, lessons, circles. */
+export const DOCUMENT_KINDS = [
+  ...(['path', 'walk', 'agenda', 'session'] as const),
+  ...(['assignment', 'lesson', 'circle'] as const),
+] as const;
 export type DocumentKind = (typeof DOCUMENT_KINDS)[number];
 
 /** A document that is kept as it is, with its id. */
@@ -106,6 +123,19 @@ export const keptAgendaSchema = kept(agendaSchema);
 export type KeptAgenda = z.infer<typeof keptAgendaSchema>;
 export const keptSessionSchema = kept(sessionSchema);
 export type KeptSession = z.infer<typeof keptSessionSchema>;
+export const keptAssignmentSchema = kept(assignmentSchema);
+export type KeptAssignment = z.infer<typeof keptAssignmentSchema>;
+export const keptLessonSchema = kept(lessonSchema);
+export type KeptLesson = z.infer<typeof keptLessonSchema>;
+export const keptCircleSchema = kept(circleSchema);
+export type KeptCircle = z.infer<typeof keptCircleSchema>;
+
+/** Everybody who is here, in a line each, who needs the teacher first; what a line holds is computed in `core/people`. */
+export const needsSchema = z.object({
+  today: z.iso.date(),
+  players: z.array(z.object({ id, week: playerWeekSchema })),
+});
+export type Needs = z.infer<typeof needsSchema>;
 
 /** Weeks in figures, by the days of one time zone. */
 export const trendsSchema = z.object({
@@ -114,21 +144,8 @@ export const trendsSchema = z.object({
       /** Error at the return (ms, without its sign), beats held alone, spread and offset beside the click (ms), tempo reached (quarters). */
       figure: z.enum(TREND_FIGURES),
       /** One a day; of the tempo the fastest of the day. */
-      points: z.array(
-        z.object({
-          day: z.iso.date(),
-          mean: z.number(),
-          sd: z.number().nullable(),
-          n: z.number().int(),
-        }),
-      ),
-      /** By the line of least squares; null under five days. */
-      change: z
-        .object({
-          ...{ from: z.number(), to: z.number(), change: z.number(), ci95: range },
-          sure: z.boolean(),
-        })
-        .nullable(),
+      points: z.array(trendPointSchema),
+      change: trendChangeSchema.nullable(),
     }),
   ),
   days: z.array(z.object({ day: z.iso.date(), minutes: z.number(), takes: z.number().int() })),
@@ -196,6 +213,9 @@ export const binSchema = z.object({
   recordings: z.array(deletedRecording),
   paths: z.array(z.object({ id, title: z.string(), ...deletedAt })),
   agendas: z.array(z.object({ id, title: z.string(), ...deletedAt })),
+  assignments: z.array(z.object({ id, title: z.string(), ...deletedAt })),
+  lessons: z.array(z.object({ id, title: z.string(), ...deletedAt })),
+  circles: z.array(z.object({ id, title: z.string(), ...deletedAt })),
 });
 export type Bin = z.infer<typeof binSchema>;
 

@@ -1,5 +1,6 @@
 /** What the server is asked, as schemas with their limits. */
 import { z } from 'zod';
+import { profileSchema } from '../people/index.ts';
 import { isTimeZone } from '../planner/index.ts';
 import { SOUND_KINDS } from '../hearing/index.ts';
 import { meterSchema, planSchema, saidTempoSchema } from '../plan/index.ts';
@@ -30,6 +31,11 @@ export const practisedQuery = z.object({
 });
 
 const day = z.iso.date('write the day as 2026-11-28').optional();
+const zone = z
+  .string()
+  .max(60)
+  .refine(isTimeZone, 'no time zone is called that; write one like Europe/Oslo')
+  .default('UTC');
 const bpm = z.coerce.number().min(1).max(4000).optional();
 export const trendsQuery = z.object({
   player,
@@ -40,12 +46,11 @@ export const trendsQuery = z.object({
   fastest: bpm,
   from: day,
   to: day,
-  zone: z
-    .string()
-    .max(60)
-    .refine(isTimeZone, 'no time zone is called that; write one like Europe/Oslo')
-    .default('UTC'),
+  zone,
 });
+
+/** By the days of which time zone. */
+export const needsQuery = z.object({ zone });
 
 /** Those of one player; without one, of everybody. */
 export const ofPlayerQuery = z.object({ player });
@@ -84,7 +89,10 @@ export const takeChangeSchema = z
 
 export const playerSaidSchema = z.strictObject({
   name: z.string().trim().min(1, 'give the player a name').max(80, 'a name has at most 80 characters'),
+  /** One or several. */
   instrument: z.string().trim().max(80, 'an instrument has at most 80 characters').default(''),
+  /** In place of what was known; what was known stays where it is left out. */
+  profile: profileSchema.optional(),
 });
 export type PlayerSaid = z.infer<typeof playerSaidSchema>;
 

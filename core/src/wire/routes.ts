@@ -5,6 +5,8 @@
 import { z } from 'zod';
 import { planSchema } from '../plan/index.ts';
 import { pathSchema, walkSchema } from '../paths/index.ts';
+import { circleSchema } from '../circle/index.ts';
+import { assignmentSchema, lessonSchema } from '../people/index.ts';
 import { agendaSchema, sessionSchema } from '../planner/index.ts';
 import { recordingSchema } from '../recordings/index.ts';
 import { takeSchema } from '../take/index.ts';
@@ -16,6 +18,10 @@ import {
   importedSchema,
   importingSchema,
   keptAgendaSchema,
+  keptAssignmentSchema,
+  keptCircleSchema,
+  keptLessonSchema,
+  needsSchema,
   keptPathSchema,
   keptSessionSchema,
   keptWalkSchema,
@@ -35,6 +41,7 @@ import {
 import {
   holdsQuery,
   mergeSchema,
+  needsQuery,
   ofPlayerQuery,
   onsetsQuery,
   pieceQuery,
@@ -52,6 +59,9 @@ import {
 
 export const KB = 1024;
 export const MB = 1024 * KB;
+
+/** The header by which a page says that it was opened as one player, with the player's id. */
+export const VIEWER = 'Feldspar-Player';
 
 /** The size of a body where the table says nothing. */
 export const USUAL_BODY_BYTES = 8 * KB;
@@ -76,6 +86,11 @@ export interface Route {
   answer: z.ZodType | null;
   /** Beside 200, where something new may be made. */
   created?: true;
+  /**
+   * What whoever opened the studio as one player may ask: anything it holds, a list of their own, or a thing of their own. Where it is left
+   * out the route is the teacher's, and there is no such thing for them.
+   */
+  player?: 'anything' | 'own list' | 'own thing';
   /** Which refusals are its own; those that any route may answer are not named. */
   refuses?: Partial<Record<404 | 409 | 410 | 413 | 415 | 422, string>>;
 }
@@ -91,25 +106,44 @@ const keeping = <Body extends z.ZodType>(what: string, body: Body, bytes: number
     created: true,
     refuses: { 410: `This one was deleted.`, 422: `It has errors.` },
   }) as const;
+/** What is deleted lies in the bin, and comes back. */
+const removing = <Kind extends string>(kind: Kind, what: string, does: string) =>
+  ({
+    [`DELETE /${kind}s/:id`]: { does, answer: null, refuses: gone(what) },
+    [`POST /${kind}s/:id/restore`]: {
+      does: `Bring it back from the bin: ${what}.`,
+      answer: null,
+      refuses: gone(what),
+    },
+  }) as Record<`DELETE /${Kind}s/:id` | `POST /${Kind}s/:id/restore`, Removal>;
+interface Removal {
+  does: string;
+  answer: null;
+  refuses: { 404: string };
+}
 const gone = (what: string) => ({ 404: `There is no such ${what}.` });
 
 export const ROUTES = {
   'GET /health': {
+    player: 'anything',
     does: 'Say whether the server runs.',
     answer: z.object({ status: z.literal('ok'), version: z.string() }),
   },
 
   'GET /takes': {
+    player: 'own list',
     does: 'List takes with the figures and the small core that a list shows.',
     query: takesQuery,
     answer: pageOf(takeItemSchema),
   },
   'GET /takes/:id': {
+    player: 'own thing',
     does: 'Give the raw take, with what is said about it.',
     answer: takeSchema,
     refuses: { ...gone('take'), 410: 'The stored take is damaged.' },
   },
   'PUT /takes/:id': {
+    player: 'own thing',
     does: 'Store a take, then measure it. The same take again is harmless; one that cannot be measured is kept.',
     body: takeSchema,
     // Two hours of sixteenths with their clock facts are about 6 MB.
@@ -119,21 +153,34 @@ export const ROUTES = {
     refuses: { 409: 'Another take has this id.', 410: 'This take was deleted.', 422: 'The take has errors.' },
   },
   'PATCH /takes/:id': {
+    player: 'own thing',
     does: 'Change what is said about a take, all of it or nothing; the raw take stays.',
     body: takeChangeSchema,
     bytes: 64 * KB,
     answer: null,
     refuses: { ...gone('take'), 409: 'It was changed meanwhile; `current` is what it is now.' },
   },
-  'DELETE /takes/:id': { does: 'Put a take into the bin.', answer: null, refuses: gone('take') },
-  'POST /takes/:id/restore': { does: 'Bring a take back from the bin.', answer: null, refuses: gone('take') },
+  'DELETE /takes/:id': {
+    player: 'own thing',
+    does: 'Put a take into the bin.',
+    answer: null,
+    refuses: gone('take'),
+  },
+  'POST /takes/:id/restore': {
+    player: 'own thing',
+    does: 'Bring a take back from the bin.',
+    answer: null,
+    refuses: gone('take'),
+  },
 
   'GET /plans': {
+    player: 'anything',
     does: 'List the ready plans in learning order, then one’s own, newest first.',
     query: plansQuery,
     answer: pageOf(planItemSchema),
   },
   'GET /plans/:id': {
+    player: 'anything',
     does: 'Give a plan; that of any placement of a re-heard click is found by its id.',
     answer: storedPlanSchema,
     refuses: { ...gone('plan'), 410: 'The stored plan is damaged.' },
@@ -157,7 +204,7 @@ export const ROUTES = {
   },
   'POST /plans/:id/restore': { does: 'Bring a plan back from the bin.', answer: null, refuses: gone('plan') },
 
-  'GET /players': { does: 'List the players by name.', answer: pageOf(playerSchema) },
+  'GET /players': { player: 'own list', does: 'List the players by name.', answer: pageOf(playerSchema) },
   'PUT /players/:id': {
     does: 'Store a player, or give another name.',
     body: playerSaidSchema,
@@ -182,17 +229,23 @@ export const ROUTES = {
   },
 
   'GET /practised': {
+    player: 'own list',
     does: 'List the newest takes of a player in a line each: what paths and benches are told by. Without a player, those without one.',
     query: practisedQuery,
     answer: pageOf(practisedTakeSchema),
   },
   'GET /trends': {
+    player: 'own list',
     does: 'Say how the figures of a player went day by day; without a player, of everybody.',
     query: trendsQuery,
     answer: trendsSchema,
   },
 
-  'GET /paths': { does: 'List one’s own paths, newest first.', answer: pageOf(keptPathSchema) },
+  'GET /paths': {
+    player: 'anything',
+    does: 'List one’s own paths, newest first.',
+    answer: pageOf(keptPathSchema),
+  },
   'PUT /paths/:id': keeping('a path of one’s own', pathSchema, 2 * MB),
   'DELETE /paths/:id': {
     does: 'Put a path into the bin; what was played on it stays.',
@@ -201,13 +254,18 @@ export const ROUTES = {
   },
   'POST /paths/:id/restore': { does: 'Bring a path back from the bin.', answer: null, refuses: gone('path') },
   'GET /walks': {
+    player: 'own list',
     does: 'List who walks which path, the one begun last first.',
     query: ofPlayerQuery,
     answer: pageOf(keptWalkSchema),
   },
-  'PUT /walks/:id': keeping('that a path is walked, and what was ticked', walkSchema, MB),
+  'PUT /walks/:id': {
+    ...keeping('that a path is walked, and what was ticked', walkSchema, MB),
+    player: 'own thing',
+  },
 
   'GET /agendas/:id/calendar': {
+    player: 'anything',
     does: 'Give an agenda that comes back as iCalendar, to be saved or subscribed to.',
     sends: 'text/calendar',
     answer: null,
@@ -231,7 +289,11 @@ export const ROUTES = {
   },
   'GET /studio/reading': { does: 'Say how far a ZIP is read in.', answer: importingSchema },
 
-  'GET /agendas': { does: 'List the agendas, newest first.', answer: pageOf(keptAgendaSchema) },
+  'GET /agendas': {
+    player: 'anything',
+    does: 'List the agendas, newest first.',
+    answer: pageOf(keptAgendaSchema),
+  },
   'PUT /agendas/:id': keeping('an agenda', agendaSchema, MB),
   'DELETE /agendas/:id': {
     does: 'Put an agenda into the bin; sessions stay.',
@@ -244,32 +306,66 @@ export const ROUTES = {
     refuses: gone('agenda'),
   },
   'GET /sessions': {
+    player: 'own list',
     does: 'List what became of agendas, the newest first.',
     query: ofPlayerQuery,
     answer: pageOf(keptSessionSchema),
   },
-  'PUT /sessions/:id': keeping('a session', sessionSchema, MB),
+  'PUT /sessions/:id': { ...keeping('a session', sessionSchema, MB), player: 'own thing' },
+
+  'GET /assignments': {
+    player: 'own list',
+    does: 'List the work that was given, newest first; of one player what is theirs, by name or by class.',
+    query: ofPlayerQuery,
+    answer: pageOf(keptAssignmentSchema),
+  },
+  'PUT /assignments/:id': keeping('work that is given', assignmentSchema, 64 * KB),
+  ...removing('assignment', 'work', 'Put given work into the bin; what was played stays.'),
+  'GET /lessons': {
+    player: 'own list',
+    does: 'List the notes of lessons, newest first.',
+    query: ofPlayerQuery,
+    answer: pageOf(keptLessonSchema),
+  },
+  'PUT /lessons/:id': keeping('the note of a lesson', lessonSchema, MB),
+  ...removing('lesson', 'lesson', 'Put the note of a lesson into the bin.'),
+  'GET /circles': { does: 'List the circles, newest first.', answer: pageOf(keptCircleSchema) },
+  'PUT /circles/:id': keeping('a circle', circleSchema, MB),
+  ...removing('circle', 'circle', 'Put a circle into the bin.'),
+  'GET /needs': {
+    does: 'Say of everybody who is here what they did this week and what they need; who needs the teacher comes first.',
+    query: needsQuery,
+    answer: needsSchema,
+  },
 
   'GET /holds': {
+    player: 'own list',
     does: 'Say how long a player holds alone, by family and tempo; without a player, of takes without one.',
     query: holdsQuery,
     answer: pageOf(holdGroupSchema),
   },
   'GET /bin': { does: 'List what was deleted in the last days, the last first.', answer: binSchema },
-  'GET /remeasuring': { does: 'Say how far the figures are computed anew.', answer: remeasuringSchema },
+  'GET /remeasuring': {
+    player: 'anything',
+    does: 'Say how far the figures are computed anew.',
+    answer: remeasuringSchema,
+  },
   'DELETE /remeasuring': { does: 'Stop computing figures anew until the next start.', answer: null },
 
   'GET /recordings': {
+    player: 'own list',
     does: 'List recordings, newest first.',
     query: recordingsQuery,
     answer: pageOf(recordingItemSchema),
   },
   'GET /recordings/:id': {
+    player: 'own thing',
     does: 'Give what was heard in a recording, what a person changed of it, and what it was played to.',
     answer: storedRecordingSchema,
     refuses: { ...gone('recording'), 410: 'The stored recording is damaged.' },
   },
   'PUT /recordings/:id': {
+    player: 'own thing',
     does: 'Store what is known of a recording; its sound is sent by itself.',
     body: recordingSchema,
     bytes: 32 * MB,
@@ -278,27 +374,32 @@ export const ROUTES = {
     refuses: { 410: 'This recording was deleted.', 422: 'The recording has errors.' },
   },
   'DELETE /recordings/:id': {
+    player: 'own thing',
     does: 'Put a recording into the bin; takes made of it stay.',
     answer: null,
     refuses: gone('recording'),
   },
   'POST /recordings/:id/restore': {
+    player: 'own thing',
     does: 'Bring a recording back from the bin.',
     answer: null,
     refuses: gone('recording'),
   },
   'GET /recordings/:id/sound': {
+    player: 'own thing',
     does: 'Give the sound, or the part of it that a Range asks for.',
     file: true,
     answer: null,
     refuses: { 404: 'There is no such recording, or its sound is not kept.' },
   },
   'GET /recordings/:id/received': {
+    player: 'own thing',
     does: 'Say how much of the sound has arrived.',
     answer: soundStateSchema,
     refuses: gone('recording'),
   },
   'PUT /recordings/:id/sound': {
+    player: 'own thing',
     does: 'Keep the next piece of the sound; with the last one it is kept under its content’s hash.',
     query: pieceQuery,
     piece: true,
@@ -313,12 +414,14 @@ export const ROUTES = {
     },
   },
   'DELETE /recordings/:id/sound': {
+    player: 'own thing',
     does: 'Let go of the sound; what was heard in it stays.',
     answer: null,
     refuses: gone('recording'),
   },
 
   'POST /tempo-curve': {
+    player: 'anything',
     does: 'Find the beats of free playing, and say how its tempo went; nothing is stored.',
     body: tempoCurveRequestSchema,
     bytes: 4 * MB,
@@ -326,6 +429,7 @@ export const ROUTES = {
     refuses: { 422: 'It has errors, or no beat can be found.' },
   },
   'POST /reports': {
+    player: 'anything',
     does: 'Measure hits against a plan; nothing is stored.',
     body: reportRequestSchema,
     bytes: 16 * MB,
@@ -333,6 +437,7 @@ export const ROUTES = {
     refuses: { 422: 'It has errors, or is too much to compute.' },
   },
   'POST /onsets': {
+    player: 'anything',
     does: 'Hear the onsets of a recording; nothing is stored.',
     query: onsetsQuery,
     sound: true,

@@ -1,7 +1,10 @@
 import type { AssignmentStanding, Need } from '../people/index.ts';
 import { assignmentWords, needWords, studioHeadline } from './index.ts';
 
-const SAYING = { day: (day: string) => day.slice(5), tempo: ({ bpm }: { bpm: string }) => bpm };
+const SAYING = {
+  day: (day: string) => day.slice(5),
+  tempo: ({ bpm }: { bpm: string | number }) => String(bpm),
+};
 const said = (need: Need) => {
   const { word, sentence } = needWords(need, SAYING);
   return `${word} ${sentence}`;

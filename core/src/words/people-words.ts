@@ -1,5 +1,6 @@
 /** What a teacher reads of a player: one word, one sentence; and how far given work is. */
-import type { AssignmentStanding, Need, SaidBpm } from '../people/index.ts';
+import type { AssignmentStanding, Need } from '../people/index.ts';
+import type { SaidTempo } from '../plan/index.ts';
 import { FIGURE_WORDS } from './trend-words.ts';
 import { oneDecimal, plural, whole } from './numbers.ts';
 
@@ -14,7 +15,7 @@ export interface NeedWords {
 /** How days and tempos are said belongs to whoever shows them. */
 export interface Saying {
   day(day: string): string;
-  tempo(at: SaidBpm): string;
+  tempo(at: SaidTempo): string;
 }
 
 export function needWords(need: Need, { day, tempo }: Saying): NeedWords {

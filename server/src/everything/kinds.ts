@@ -1,5 +1,7 @@
 /** What a ZIP of everything holds: a folder for each kind of document, in the order in which they are read back. */
 import { type DocumentKind, playerSaidSchema } from '@feldspar/core/wire';
+import { circleSchema } from '@feldspar/core/circle';
+import { assignmentSchema, lessonSchema } from '@feldspar/core/people';
 import { pathSchema, walkSchema } from '@feldspar/core/paths';
 import { planSchema } from '@feldspar/core/plan';
 import { agendaSchema, sessionSchema } from '@feldspar/core/planner';
@@ -23,6 +25,9 @@ export const FOLDERS = {
   walks: { schema: walkSchema, most: MB },
   agendas: { schema: agendaSchema, most: MB },
   sessions: { schema: sessionSchema, most: MB },
+  assignments: { schema: assignmentSchema, most: MB },
+  lessons: { schema: lessonSchema, most: MB },
+  circles: { schema: circleSchema, most: MB },
 } as const satisfies Record<string, { schema: z.ZodType; most: number }>;
 export type Folder = keyof typeof FOLDERS;
 
@@ -32,6 +37,9 @@ export const KEPT_WHOLE: Partial<Record<Folder, DocumentKind>> = {
   walks: 'walk',
   agendas: 'agenda',
   sessions: 'session',
+  assignments: 'assignment',
+  lessons: 'lesson',
+  circles: 'circle',
 };
 
 const NAME = /^(\w+)\/([0-9a-f-]{36})\.json$/;

@@ -17,7 +17,7 @@ import { Problem, sizeText } from '../http/problem.ts';
 import type { Database } from '../store/database.ts';
 import type { DocumentStore, KeptDocument } from '../store/documents.ts';
 import type { PlanStore } from '../store/plans.ts';
-import type { PlayerStore } from '../store/players.ts';
+import { type PlayerStore, saidOf } from '../store/players.ts';
 import type { RecordingStore } from '../store/recordings.ts';
 import type { TakeStore } from '../store/takes.ts';
 import { ABOUT, FOLDERS, FORMAT, type Folder, KEPT_WHOLE, VERSION, placeOf } from './kinds.ts';
@@ -168,7 +168,7 @@ export class Importing {
     switch (folder) {
       case 'players': {
         const row = await models.players.findByPk(id, found);
-        return row && { document: { name: row.name, instrument: row.instrument }, deletedAt: row.deletedAt };
+        return row && { document: saidOf(row), deletedAt: row.deletedAt };
       }
       case 'plans': {
         if (readyPlanOf(id)) return { document: readyPlanOf(id)!.plan, deletedAt: null };

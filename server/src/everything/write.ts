@@ -11,6 +11,7 @@ import { ZipFile } from 'yazl';
 import type { Database } from '../store/database.ts';
 import { UnreadableRow } from '../store/json-column.ts';
 import type { Models, Row, TakeRow } from '../store/models.ts';
+import { saidOf } from '../store/players.ts';
 import { whole } from '../store/takes.ts';
 import { ABOUT, FORMAT, type Folder, KEPT_WHOLE, VERSION } from './kinds.ts';
 
@@ -39,10 +40,7 @@ export async function everything(database: Database, now: Date): Promise<Readabl
     for (const id of found) add(`${name}/${id}.json`, () => readable(() => read(id)));
   };
   const { players, plans, recordings, takes, documents } = models;
-  folder('players', await ids('players'), async (id) => {
-    const { name, instrument } = (await players.findByPk(id))!;
-    return { name, instrument };
-  });
+  folder('players', await ids('players'), async (id) => saidOf((await players.findByPk(id))!));
   folder('plans', await ids('plans', { ready: false }), async (id) => (await plans.findByPk(id))!.document);
   folder('recordings', await ids('recordings'), async (id) => (await recordings.findByPk(id))!.document);
   folder('takes', await ids('takes'), async (id) => whole((await takes.findByPk(id))!));

@@ -12,7 +12,7 @@ import {
 import { Router } from '@koa/router';
 import type { Readable } from 'node:stream';
 import type { Context } from 'koa';
-import { readBody, readBytes, readId, readPiece, readSound } from './body.ts';
+import { readBody, readBytes, readId, readPiece, readSound, readViewer } from './body.ts';
 import { sendFile } from './files.ts';
 
 /** What a route's function is given, checked. */
@@ -29,6 +29,8 @@ export interface Asked<Name extends RouteName> {
   bytes(): { body: Readable; signal: AbortSignal };
   /** Says that something new was made: 201. */
   made(): void;
+  /** The one player who asks; null for the teacher, who sees everybody. */
+  viewer: string | null;
 }
 
 /** Where the file lies that a route answers. */
@@ -50,10 +52,23 @@ export type Answers = {
   [Name in RouteName]: (asked: Asked<Name>) => Answer<Name> | Promise<Answer<Name>>;
 };
 
+/** Keeps what belongs to others from whoever opened the studio as one player. */
+export interface Gate {
+  /** @returns the query, narrowed to what is theirs. @throws Problem 404 for whatever is not. */
+  check(
+    route: Route,
+    asked: Pick<Asked<RouteName>, 'id' | 'query' | 'body'> & { path: string },
+    viewer: string,
+  ): Promise<unknown>;
+}
+
 /**
- * @param strict checks the answers too; for tests: what the table says of an answer is then what is sent, field by field.
+ * @param options strict checks the answers too; for tests: what the table says of an answer is then what is sent, field by field.
  */
-export function routerOf(answers: Answers, strict = false): Router {
+export function routerOf(
+  answers: Answers,
+  { strict = false, views }: { strict?: boolean | undefined; views: Gate },
+): Router {
   const api = new Router({ prefix: '/api' });
   for (const [name, route] of Object.entries(ROUTES) as [RouteName, Route][]) {
     const { method, path } = partsOf(name);
@@ -67,7 +82,14 @@ export function routerOf(answers: Answers, strict = false): Router {
         piece: () => readPiece(ctx, route.bytes ?? USUAL_BODY_BYTES),
         bytes: () => readBytes(ctx, route.takes ?? ''),
         made: () => (ctx.status = 201),
+        viewer: readViewer(ctx),
       };
+      if (asked.viewer !== null)
+        asked.query = (await views.check(
+          route,
+          { ...asked, path } as never,
+          asked.viewer,
+        )) as typeof asked.query;
       ctx.status = route.answer ? 200 : 204;
       const body = await answer(asked as unknown as Asked<never>);
       if (route.file) sendFile(ctx, body as string);

@@ -3,7 +3,7 @@ import type { Readable } from 'node:stream';
 import { bodyParser } from '@koa/bodyparser';
 import type { Context, Middleware, Next } from 'koa';
 import { isShallow } from '@feldspar/core/plan';
-import { ROUTES, type Route, USUAL_BODY_BYTES, partsOf } from '@feldspar/core/wire';
+import { ROUTES, type Route, USUAL_BODY_BYTES, VIEWER, partsOf } from '@feldspar/core/wire';
 import { z } from 'zod';
 import { Problem, sizeText } from './problem.ts';
 
@@ -109,4 +109,13 @@ export function readId(ctx: { params: Record<string, string> }): string {
     );
   }
   return id.toLowerCase();
+}
+
+/** As whom the studio was opened: a header that the page sends. @throws Problem 400 where it is no id. */
+export function readViewer(ctx: Context): string | null {
+  const said = ctx.get(VIEWER);
+  if (said === '') return null;
+  const id = z.uuid().safeParse(said);
+  if (!id.success) throw new Problem(400, 'No player', `The header ${VIEWER} must be the UUID of a player.`);
+  return id.data;
 }

@@ -1,19 +1,15 @@
 /** All routes under /api: what each does, once the table of `core/wire` has checked what was asked. */
-import type { DocumentKind } from '@feldspar/core/wire';
-import { calendarOf } from '@feldspar/core/formats';
-import { itemLine, said } from '@feldspar/core/words';
-import type { Path, Walk } from '@feldspar/core/paths';
-import type { Agenda, Session } from '@feldspar/core/planner';
+import { said } from '@feldspar/core/words';
 import type { Router } from '@koa/router';
 import type { Hear } from '../compute/hear.ts';
 import type { Curve, Measure } from '../compute/measure.ts';
 import { routerOf } from '../http/answering.ts';
 import type { Importing } from '../everything/read.ts';
 import { everything } from '../everything/write.ts';
-import { Problem, notFound } from '../http/problem.ts';
+import { Problem } from '../http/problem.ts';
 import type { BinStore } from '../store/bin.ts';
 import type { Database } from '../store/database.ts';
-import type { DocumentStore, KeptDocument } from '../store/documents.ts';
+import type { DocumentStore } from '../store/documents.ts';
 import type { HoldStore } from '../store/holds.ts';
 import type { PlanStore } from '../store/plans.ts';
 import type { PlayerStore } from '../store/players.ts';
@@ -21,6 +17,10 @@ import type { RecordingStore } from '../store/recordings.ts';
 import type { Remeasuring } from '../store/remeasuring.ts';
 import type { TrendStore } from '../store/trends.ts';
 import type { TakeStore } from '../store/takes.ts';
+import type { NeedStore } from '../store/needs.ts';
+import type { Views } from '../store/views.ts';
+import { deletable } from './deletable.ts';
+import { documentRoutes, whole } from './documents.ts';
 
 export interface Services {
   takes: TakeStore;
@@ -30,6 +30,8 @@ export interface Services {
   holds: HoldStore;
   documents: DocumentStore;
   trends: TrendStore;
+  needs: NeedStore;
+  views: Views;
   bin: BinStore;
   database: Database;
   importing: Importing;
@@ -42,9 +44,6 @@ export interface Services {
   strict?: boolean;
 }
 
-/** Lists that are never long enough for pages. */
-const whole = <Item>(items: Item[]) => ({ items, nextCursor: null });
-
 export function apiRoutes(services: Services): Router {
   const {
     takes,
@@ -53,6 +52,8 @@ export function apiRoutes(services: Services): Router {
     recordings,
     holds,
     documents,
+    needs,
+    views,
     trends,
     bin,
     database,
@@ -88,7 +89,7 @@ export function apiRoutes(services: Services): Router {
         revision: await plans.put(id, body, revision),
       }),
 
-      'GET /players': async () => whole(await players.list()),
+      'GET /players': async ({ viewer }) => whole(await players.list(viewer)),
       'PUT /players/:id': async ({ id, body }) => {
         await players.put(id, body);
         return { id };
@@ -134,19 +135,9 @@ export function apiRoutes(services: Services): Router {
         whole(await trends.practised(player ?? null, limit)),
       'GET /trends': ({ query }) => trends.trends(query),
 
-      ...documentRoutes(documents),
+      ...documentRoutes(documents, players),
+      'GET /needs': ({ query: { zone } }) => needs.list(zone, new Date()),
 
-      'GET /agendas/:id/calendar': async ({ id }) => {
-        const agenda = (await documents.list<Agenda>('agenda')).find((one) => one.id === id);
-        if (!agenda?.document.recurring) throw notFound('agenda that comes back', id);
-        const text = calendarOf(
-          [{ id, agenda: agenda.document }],
-          agenda.document.title,
-          new Date(),
-          itemLine,
-        );
-        return { name: 'feldspar-practice.ics', body: text };
-      },
       'GET /studio': async () => ({
         name: `feldspar-studio-${new Date().toISOString().slice(0, 10)}.zip`,
         body: await everything(database, new Date()),
@@ -174,54 +165,6 @@ export function apiRoutes(services: Services): Router {
         return said(report);
       },
     },
-    strict,
+    { strict, views },
   );
-}
-
-/** Documents that are kept whole, alike for all kinds of them. */
-function documentRoutes(documents: DocumentStore) {
-  const listing =
-    <Document>(kind: DocumentKind) =>
-    async ({ query }: { query?: { player?: string } | undefined }) =>
-      whole(await documents.list<Document>(kind, query?.player));
-  const keeping =
-    (kind: DocumentKind) =>
-    async ({ id, body, made }: { id: string; body: KeptDocument; made(): void }) => {
-      if (await documents.put(kind, id, body)) made();
-      return { id };
-    };
-  const inBin = (kind: DocumentKind) => ({
-    remove: (id: string) => documents.remove(kind, id),
-    restore: (id: string) => documents.restore(kind, id),
-  });
-  return {
-    'GET /paths': listing<Path>('path'),
-    'PUT /paths/:id': keeping('path'),
-    'GET /walks': listing<Walk>('walk'),
-    'PUT /walks/:id': keeping('walk'),
-    'GET /agendas': listing<Agenda>('agenda'),
-    'PUT /agendas/:id': keeping('agenda'),
-    'GET /sessions': listing<Session>('session'),
-    'PUT /sessions/:id': keeping('session'),
-    ...deletable('paths', inBin('path')),
-    ...deletable('agendas', inBin('agenda')),
-  };
-}
-
-type Deletable = 'takes' | 'plans' | 'players' | 'recordings' | 'paths' | 'agendas';
-type Removal<Kind extends Deletable> = `DELETE /${Kind}/:id` | `POST /${Kind}/:id/restore`;
-
-/** What is deleted lies in the bin, and comes back; alike for all kinds of things. */
-function deletable<Kind extends Deletable>(
-  kind: Kind,
-  store: { remove(id: string): Promise<void>; restore(id: string): Promise<void> },
-) {
-  const does = (change: (id: string) => Promise<void>) => async (asked: { id: string }) => {
-    await change(asked.id);
-    return undefined;
-  };
-  return {
-    [`DELETE /${kind}/:id`]: does((id) => store.remove(id)),
-    [`POST /${kind}/:id/restore`]: does((id) => store.restore(id)),
-  } as Record<Removal<Kind>, (asked: { id: string }) => Promise<undefined>>;
 }

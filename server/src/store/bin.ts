@@ -39,15 +39,20 @@ export class BinStore {
   }
 
   async list(): Promise<Bin> {
-    const [takes, plans, players, recordings, paths, agendas] = await Promise.all([
+    const [takes, plans, players, recordings, ...documents] = await Promise.all([
       this.takes.deleted(MOST_LISTED),
       this.plans.deleted(MOST_LISTED),
       this.players.deleted(MOST_LISTED),
       this.recordings.deleted(MOST_LISTED),
-      this.documents.deleted('path', MOST_LISTED),
-      this.documents.deleted('agenda', MOST_LISTED),
+      ...(['path', 'agenda', 'assignment', 'lesson', 'circle'] as const).map((kind) =>
+        this.documents.deleted(kind, MOST_LISTED),
+      ),
     ]);
-    return { daysKept: DAYS_KEPT, takes, plans, players, recordings, paths, agendas };
+    const [paths, agendas, assignments, lessons, circles] = documents;
+    return {
+      daysKept: DAYS_KEPT,
+      ...{ takes, plans, players, recordings, paths, agendas, assignments, lessons, circles },
+    };
   }
 
   /** Really deletes what has lain there for longer. @returns how many rows. */

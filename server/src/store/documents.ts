@@ -1,4 +1,6 @@
-/** Documents that are kept whole: paths and who walks them, agendas and what became of them. The last one said counts. */
+/** Documents that are kept whole: paths, walks, agendas, sessions, given work, lessons, circles. The last one said counts. */
+import type { Circle } from '@feldspar/core/circle';
+import type { Assignment, Lesson } from '@feldspar/core/people';
 import type { Path, Walk } from '@feldspar/core/paths';
 import type { Agenda, Session } from '@feldspar/core/planner';
 import type { DocumentKind } from '@feldspar/core/wire';
@@ -9,7 +11,7 @@ import { UnreadableRow } from './json-column.ts';
 import type { DocumentRow, Row } from './models.ts';
 import type { PlayerStore } from './players.ts';
 
-export type KeptDocument = Path | Walk | Agenda | Session;
+export type KeptDocument = Path | Walk | Agenda | Session | Assignment | Lesson | Circle;
 
 /** More than anybody looks through. */
 const MOST_LISTED = 500;
@@ -96,7 +98,11 @@ export class DocumentStore {
   }
 }
 
-const titleOf = (document: KeptDocument): string => ('title' in document ? document.title : '');
+function titleOf(document: KeptDocument): string {
+  if ('title' in document) return document.title;
+  if ('work' in document) return document.work.title;
+  return 'note' in document ? `Lesson of ${document.date}` : '';
+}
 
 function readable(row: DocumentRow): unknown {
   try {

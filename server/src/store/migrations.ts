@@ -239,6 +239,12 @@ export const MIGRATIONS: readonly Migration[] = [
       await countChanges(tables, ['documents']);
     },
   },
+  {
+    name: '009-people',
+    async up(tables) {
+      await tables.addColumn('players', 'profile', { type: DataTypes.JSON, allowNull: true });
+    },
+  },
 ];
 
 const eachTake = (tables: Tables, change: (take: Take, id: string) => Promise<void>) =>

@@ -1,4 +1,5 @@
 /** Sequelize models of the tables that the migrations make. */
+import type { Profile } from '@feldspar/core/people';
 import type { Plan, SaidTempo } from '@feldspar/core/plan';
 import type { Recording } from '@feldspar/core/recordings';
 import type { Take, TakeFigures, TakeSummary } from '@feldspar/core/take';
@@ -11,6 +12,8 @@ export interface PlayerRow {
   id: string;
   name: string;
   instrument: string;
+  /** Null where nothing was said. */
+  profile: Profile | null;
   /** Whose takes these are now; null unless two were the same person. */
   mergedInto: string | null;
   deletedAt: Date | null;
@@ -115,6 +118,7 @@ export function defineModels(sequelize: Sequelize): Models {
       id,
       name: DataTypes.STRING,
       instrument: DataTypes.STRING,
+      profile: jsonColumn('profile'),
       mergedInto: DataTypes.UUID,
       deletedAt: DataTypes.DATE,
     },

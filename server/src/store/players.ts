@@ -2,10 +2,12 @@
  * Players in the database. Two who are the same person are merged by a pointer: the takes keep whose they were when they were
  * played, and are listed as those of the one who stays, so that nothing is rewritten and all of it can be undone.
  */
+import type { Profile } from '@feldspar/core/people';
 import type { DeletedPlayer, Player, PlayerSaid } from '@feldspar/core/wire';
 import { Op } from 'sequelize';
 import { Problem, notFound } from '../http/problem.ts';
 import type { Database } from './database.ts';
+import { UnreadableRow } from './json-column.ts';
 import type { PlayerRow } from './models.ts';
 
 export class PlayerStore {
@@ -26,12 +28,23 @@ export class PlayerStore {
         'Removed player',
         'This player was removed. Bring them back from the bin first.',
       );
+    // What nobody said stays as it was.
     if (known) await known.update(player);
-    else await players.create({ id, ...player, mergedInto: null, deletedAt: null });
+    else
+      await players.create({
+        id,
+        ...player,
+        profile: player.profile ?? null,
+        mergedInto: null,
+        deletedAt: null,
+      });
   }
 
-  async list(): Promise<Player[]> {
-    return (await this.database.models.players.findAll({ order: ['name'] })).map(view);
+  /** By name. @param viewer the one player who asks, who sees nobody else; null for all of them. */
+  async list(viewer: string | null = null): Promise<Player[]> {
+    const id = viewer === null ? null : (await this.identities()).of(viewer);
+    const where = id === null ? {} : { id };
+    return (await this.database.models.players.findAll({ where, order: ['name'] })).map(view);
   }
 
   /** The player's takes stay, and `restore` brings the player back. */
@@ -137,4 +150,24 @@ export class Identities {
   }
 }
 
-const view = ({ id, name, instrument }: PlayerRow): Player => ({ id, name, instrument });
+const view = (row: PlayerRow): Player => {
+  const { id, name, instrument } = row;
+  return { id, name, instrument, profile: profileOf(row) };
+};
+
+/** As somebody said it. */
+export function saidOf(row: PlayerRow): PlayerSaid {
+  const { name, instrument } = row;
+  const profile = profileOf(row);
+  return { name, instrument, ...(Object.keys(profile).length > 0 ? { profile } : {}) };
+}
+
+/** A damaged one costs nobody their name. */
+function profileOf(row: PlayerRow): Profile {
+  try {
+    return row.profile ?? {};
+  } catch (error) {
+    if (error instanceof UnreadableRow) return {};
+    throw error;
+  }
+}
