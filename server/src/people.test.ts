@@ -156,7 +156,7 @@ describe('who needs the teacher', () => {
     expect(players.map(({ id }) => id)).toEqual([IMKE, HANA]);
     // The take was played on 1 April, in the middle of what was given.
     expect(players[0].week).toMatchObject({
-      need: { kind: 'late', title: 'Growing silence', done: 1, of: 2 },
+      need: { kind: 'late', unit: 'take', title: 'Growing silence', done: 1, of: 2 },
       work: [{ id: takeId(1), standing: { state: 'late', done: 1 } }],
       daysPractised: 0,
     });

@@ -28,7 +28,9 @@ export type AssignmentStanding = z.infer<typeof assignmentStandingSchema>;
 export const ADVICE = ['slower', 'faster', 'step back', 'another place', 'magnifier', 'latency'] as const;
 export type Advice = (typeof ADVICE)[number];
 
-const given = { title: z.string(), done: count, of: count, until: day.nullable() };
+/** What is counted: takes, or sessions of an agenda. */
+const unit = z.enum(['take', 'session']);
+const given = { title: z.string(), unit, done: count, of: count, until: day.nullable() };
 const rate = z.number().nullable();
 
 export const needSchema = z.discriminatedUnion('kind', [
@@ -89,6 +91,6 @@ export const playerWeekSchema = z.object({
     change: trendChangeSchema.nullable(),
   }),
   need: needSchema,
-  work: z.array(z.object({ id: z.uuid(), title: z.string(), standing: assignmentStandingSchema })),
+  work: z.array(z.object({ id: z.uuid(), title: z.string(), unit, standing: assignmentStandingSchema })),
 });
 export type PlayerWeek = z.infer<typeof playerWeekSchema>;

@@ -45,7 +45,7 @@ const weekOf = (takes: SeenTake[], work: GivenWork[] = []) =>
 const needOf = (takes: SeenTake[], work: GivenWork[] = []) => weekOf(takes, work).need;
 
 const work = (state: 'late' | 'begun', until: string): GivenWork => ({
-  ...{ id: 'a', title: 'Halves and rests' },
+  ...{ id: 'a', unit: 'take', title: 'Halves and rests' },
   standing: { state, done: 2, of: 4, from: daysAgo(7), until, otherTempo: 0, held: false, before: null },
 });
 
@@ -151,6 +151,14 @@ describe('advice to somebody who is stuck', () => {
   it('a place of a slow click that is never found: another place is worth a week', () => {
     const planId = placementPlanId(placements()[3]);
     expect(needOf(many(12, { good: 5, early: 5, planId, bpm: 32 }))).toMatchObject({ kind: 'stuck' });
+  });
+});
+
+it('is told of what was played of late, not of the last take alone', () => {
+  const stuckOn = many(12, { good: 5, early: 5 });
+  expect(needOf([take({ ago: 0, good: 9, early: 1, planId: READY_PLANS[0].id }), ...stuckOn])).toMatchObject({
+    kind: 'stuck',
+    planId: GROWING.id,
   });
 });
 

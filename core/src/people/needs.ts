@@ -27,7 +27,7 @@ const TREND_DAYS = 84;
 const AWAY_DAYS = 10;
 /** Hurrying and dragging are told by so many days. */
 const RECENT_DAYS = 28;
-/** Work is due so many days before its last one. */
+/** Work is due so many days before its last one; what comes again, on its last day. */
 const DUE_DAYS = 3;
 const FEWEST_TRIALS = 12;
 /** A constant place so far from the click is more likely the equipment's than a habit (common practice, no source). */
@@ -80,7 +80,14 @@ function needOf(known: Known, trend: Trended): Need {
   const { takes, walked, work, today } = known;
   const given = (state: 'late' | 'due', of: GivenWork | undefined): Need | null =>
     of
-      ? { kind: state, title: of.title, done: of.standing.done, of: of.standing.of, until: of.standing.until }
+      ? {
+          kind: state,
+          unit: of.unit,
+          title: of.title,
+          done: of.standing.done,
+          of: of.standing.of,
+          until: of.standing.until,
+        }
       : null;
   const late = given(
     'late',
@@ -89,17 +96,17 @@ function needOf(known: Known, trend: Trended): Need {
   const due = given(
     'due',
     work.find(
-      ({ standing: { state, until } }) =>
+      ({ standing: { state, until, before } }) =>
         (state === 'not begun' || state === 'begun') &&
         until !== null &&
-        dayNumber(until) - dayNumber(today) <= DUE_DAYS,
+        dayNumber(until) - dayNumber(today) <= (before === null ? DUE_DAYS : 0),
     ),
   );
   if (takes.length === 0) return late ?? due ?? { kind: 'new' };
   const isAway = dayNumber(today) - dayNumber(takes[0].day) > AWAY_DAYS;
   const needs: (Need | null)[] = [
     late,
-    isAway ? null : stuck(takes, walked),
+    isAway ? null : stuck(takes, walked, today),
     isAway ? { kind: 'away', since: takes[0].day } : null,
     tempted(takes, today),
     due,
@@ -112,21 +119,46 @@ function needOf(known: Known, trend: Trended): Need {
 
 const saidTempo = ({ bpm, beat }: Tempo): SaidTempo => ({ bpm: bpm.toFraction(), beat: beat.toFraction() });
 
-/** Many takes of what was played last, at about one tempo, none better than the others, and it does not hold. */
-function stuck(takes: readonly SeenTake[], walked: Path | null): Need | null {
-  const last = takes.find(({ planId }) => planId !== null);
-  if (!last?.planId) return null;
-  const at = tempoOf(last);
-  const own = takes.filter((take) => take.planId === last.planId && isSameTempo(tempoOf(take), at));
-  const telling = own.filter(({ figures }) => figures?.trials.why === undefined && figures !== null);
-  if (weigh(telling.map(({ day, figures }) => ({ day, trials: figures!.trials }))).outcome === 'holds')
-    return null;
+/** Many takes of something that was played of late, at about one tempo, none better than the others, and it does not hold. */
+function stuck(takes: readonly SeenTake[], walked: Path | null, today: string): Need | null {
+  const from = dayOfNumber(dayNumber(today) - RECENT_DAYS);
+  const looked: SeenTake[] = [];
+  for (const take of takes) {
+    if (take.day <= from) return null;
+    if (take.planId === null || looked.some((one) => isSameStep(one, take))) continue;
+    looked.push(take);
+    const need = stuckOn(
+      takes.filter((one) => isSameStep(one, take)),
+      takes,
+      walked,
+    );
+    if (need) return need;
+  }
+  return null;
+}
+
+const isSameStep = (one: SeenTake, other: SeenTake) =>
+  one.planId === other.planId && isSameTempo(tempoOf(one), tempoOf(other));
+
+/** @param own takes of one step. @param takes all of them. Both newest first. */
+function stuckOn(own: readonly SeenTake[], takes: readonly SeenTake[], walked: Path | null): Need | null {
+  const telling = own.filter(({ figures }) => figures !== null && figures.trials.why === undefined);
+  const evidence = weigh(telling.map(({ day, figures }) => ({ day, trials: figures!.trials })));
+  if (evidence.outcome === 'holds') return null;
   const gain = gainOf(telling.map(({ figures }) => figures!.trials).reverse());
   if (gain.outcome !== 'no gain') return null;
+  const [{ planId, title, ...newest }] = own;
+  const at = tempoOf(newest);
   const counted = telling.slice(0, gain.takes);
-  const { advice, to } = adviceFor(counted, takes, walked, at);
+  // As if it had been played last: what the evidence of it suggests.
+  const { advice, to } = adviceFor(
+    counted,
+    [...own, ...takes.filter((take) => !own.includes(take))],
+    walked,
+    at,
+  );
   return {
-    ...{ kind: 'stuck', planId: last.planId, title: last.title, at: saidTempo(at) },
+    ...{ kind: 'stuck', planId: planId!, title, at: saidTempo(at) },
     ...{ takes: gain.takes, since: counted[counted.length - 1].day, advice, to: to && saidTempo(to) },
   };
 }

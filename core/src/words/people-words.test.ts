@@ -23,11 +23,11 @@ it.each<[Need, string]>([
     'hurries only below 80; steady at 100. Begin faster, come down.',
   ],
   [
-    { kind: 'due', title: 'Halves', done: 0, of: 1, until: '2026-11-29' },
-    'due none of 1 take of “Halves” by 11-29.',
+    { kind: 'due', unit: 'session', title: 'Halves', done: 0, of: 1, until: '2026-11-29' },
+    'due none of 1 session of “Halves” by 11-29.',
   ],
   [
-    { kind: 'late', title: 'Halves', done: 2, of: 4, until: '2026-11-27' },
+    { kind: 'late', unit: 'take', title: 'Halves', done: 2, of: 4, until: '2026-11-27' },
     'late 2 of 4 takes of “Halves”, which was for 11-27.',
   ],
   [

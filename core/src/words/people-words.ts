@@ -80,8 +80,8 @@ export function needWords(need: Need, { day, tempo }: Saying): NeedWords {
   }
 }
 
-const countOf = ({ done, of }: { done: number; of: number }) =>
-  done === 0 ? `none of ${plural(of, 'take')}` : `${done} of ${plural(of, 'take')}`;
+const countOf = ({ done, of, unit }: Extract<Need, { kind: 'late' | 'due' }>) =>
+  `${done === 0 ? 'none' : done} of ${plural(of, unit)}`;
 
 function adviceWords({ advice, to }: Extract<Need, { kind: 'stuck' }>, tempo: Saying['tempo']): string {
   switch (advice) {

@@ -20,7 +20,9 @@ import type { DocumentStore } from '../store/documents.ts';
 import type { PlayerStore } from '../store/players.ts';
 import type { TakeStore } from '../store/takes.ts';
 import type { TrendStore } from '../store/trends.ts';
+import { demoId } from './demo-id.ts';
 import { type DemoPlayer, PEOPLE } from './people.ts';
+import { studioOf } from './studio-of.ts';
 
 const DAYS = 90;
 /** More than anybody makes here. */
@@ -34,7 +36,7 @@ const NOTES: Record<number, string> = {
   14: 'Breathed through the silence this time.',
 };
 
-interface DemoStores {
+export interface DemoStores {
   takes: TakeStore;
   players: PlayerStore;
   documents: DocumentStore;
@@ -44,10 +46,11 @@ interface DemoStores {
 /** @param now the day the demo is made; the last takes fall on the day before. @returns how many takes were made. */
 export async function makeDemo(stores: DemoStores, now: Date): Promise<number> {
   // The names first, in their order; then everybody practises at once, as far as there are threads to measure.
-  for (const [p, { name, instrument }] of PEOPLE.entries())
-    await stores.players.put(demoId('a', p, 0), { name, instrument });
+  for (const [p, { name, instrument, profile }] of PEOPLE.entries())
+    await stores.players.put(demoId('a', p, 0), { name, instrument, profile });
   await agendas(stores, now);
   const made = await Promise.all(PEOPLE.map((person, p) => walk(stores, person, p, now)));
+  await studioOf(stores, now);
   return made.reduce((sum, takes) => sum + takes, 0);
 }
 
@@ -184,10 +187,4 @@ function seeded(p: number): () => number {
   const random = chance(7919 * (p + 1));
   for (let i = 0; i < 20; i++) random();
   return random;
-}
-
-/** Fixed ids, so that making the demo again adds nothing twice. */
-function demoId(kind: 'a' | 'b' | 'c' | 'd', player: number, take: number): string {
-  const tail = `${player.toString(16).padStart(4, '0')}${take.toString(16).padStart(8, '0')}`;
-  return `de300000-000${kind}-4000-8000-${tail}`;
 }

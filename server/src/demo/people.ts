@@ -1,4 +1,5 @@
 /** The people of the demo: a small made-up studio, eight players at different stages, each with a path and a way of playing. */
+import type { Profile } from '@feldspar/core/people';
 import type { PlayerTraits } from '@feldspar/core/players';
 import type { Level } from '@feldspar/core/timing';
 
@@ -13,6 +14,8 @@ export interface DemoPlayer {
   takesADay: number;
   /** How strictly they are judged; as usual where it is left out. */
   level?: Level;
+  /** What else is known of them. */
+  profile: Profile;
   /** Days before today without practice, from and to. */
   pause?: [number, number];
   /** Traits at a moment. @param along 0 at the first day, 1 today. @param quarterBpm how fast it is. */
@@ -26,6 +29,7 @@ export const PEOPLE: readonly DemoPlayer[] = [
     // Gets better week by week, and is promoted.
     name: 'Ottilie Brandt',
     instrument: 'cello',
+    profile: { school: 'backbeat first', groups: ['Thursday circle'], thinksIn: '1/4', mark: 'fold' },
     path: 'Backbeat first',
     beside: ['Growing silence', 'Thinning and back'],
     ...{ daysAWeek: 3, takesADay: 1 },
@@ -38,6 +42,7 @@ export const PEOPLE: readonly DemoPlayer[] = [
   {
     name: 'Ruben Asante',
     instrument: 'marimba',
+    profile: { level: 'advanced', school: 'sparse clicks first', groups: ['Thursday circle'], mark: 'twin' },
     path: 'Sparse clicks first',
     beside: ['Growing silence', 'Every seventh beat', 'Stop time'],
     ...{ daysAWeek: 3, takesADay: 1 },
@@ -51,6 +56,7 @@ export const PEOPLE: readonly DemoPlayer[] = [
     // Drags, less and less.
     name: 'Linnea Sørby',
     instrument: 'accordion',
+    profile: { groups: ['Saturday duo'], counts: 'and', mark: 'plume' },
     path: 'Slow six',
     beside: ['Growing silence', 'Half, double, and back'],
     ...{ daysAWeek: 3, takesADay: 1 },
@@ -65,6 +71,7 @@ export const PEOPLE: readonly DemoPlayer[] = [
     // Hurries wherever it is slow, and only there.
     name: 'Mateo Quill',
     instrument: 'cajón',
+    profile: { hand: 'left', groups: ['Thursday circle'], mark: 'fault' },
     path: 'One click a bar',
     beside: ['The shifted groove', 'Growing silence'],
     ...{ daysAWeek: 2, takesADay: 1 },
@@ -78,6 +85,7 @@ export const PEOPLE: readonly DemoPlayer[] = [
     // Stuck: neither holds it nor loses it, and has not got better for weeks.
     name: 'Hana Wells',
     instrument: 'flute',
+    profile: { school: 'sparse clicks first', groups: ['Saturday duo'], mark: 'lens' },
     path: 'Sparse clicks first',
     beside: ['Every beat'],
     ...{ daysAWeek: 3, takesADay: 1 },
@@ -91,6 +99,7 @@ export const PEOPLE: readonly DemoPlayer[] = [
     // Back after a pause.
     name: 'Tomasz Vale',
     instrument: 'marimba',
+    profile: { level: 'usual', mark: 'druse' },
     path: 'Groupings',
     beside: ['Off the beat and back', 'Dotted quarters in a slow 3'],
     ...{ daysAWeek: 3, takesADay: 1 },
@@ -104,6 +113,7 @@ export const PEOPLE: readonly DemoPlayer[] = [
   {
     name: 'Imke Rosal',
     instrument: 'cello',
+    profile: { groups: ['Thursday circle'], mark: 'seam' },
     path: 'Gaps',
     beside: ['Every second, every fourth bar', 'The slow click moves', 'Come in at the repeat'],
     ...{ daysAWeek: 3, takesADay: 1 },
@@ -117,6 +127,7 @@ export const PEOPLE: readonly DemoPlayer[] = [
     // Began six weeks ago.
     name: 'Caspar Dunn',
     instrument: 'flute',
+    profile: { level: 'beginner', counts: 'and', mark: 'grain' },
     path: 'Beginners’ road',
     beside: [],
     ...{ daysAWeek: 3, takesADay: 1 },

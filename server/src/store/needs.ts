@@ -69,6 +69,7 @@ export class NeedStore {
               {
                 id: key,
                 title: document.work.title,
+                unit: document.work.kind === 'agenda' ? ('session' as const) : ('take' as const),
                 standing: assignmentStanding(document, takes, past, today),
               },
             ]

@@ -29,3 +29,11 @@ const of = (player: string | null | undefined): string => (player ? `?player=${p
 export const logAt = (player?: string | null): string => `/log${of(player)}`;
 export const holdAt = (player?: string | null): string => `/hold${of(player)}`;
 export const trendsAt = (player?: string | null): string => `/trends${of(player)}`;
+
+/** The studio: who needs the teacher, who is here, what was given; and the lesson of one player with its handout. */
+export const STUDIO = { week: '/studio', players: '/studio/players', work: '/studio/work' } as const;
+export const lessonAt = (player: string): string => `/studio/lesson/${player}`;
+export const handoutAt = (player: string): string => `/studio/lesson/${player}/handout`;
+
+/** A circle, on the big screen. */
+export const circleAt = (id: string): string => `/circle/${id}`;

@@ -43,6 +43,12 @@ const LATER: [path: string, load: Load][] = [
   ['rehear', () => import('../screens/rehear/Rehear.tsx')],
   ['recordings', () => import('../screens/recordings/Recordings.tsx')],
   ['recordings/:id', () => import('../screens/recording/RecordingScreen.tsx')],
+  ['studio', () => import('../screens/studio/Studio.tsx')],
+  ['studio/players', () => import('../screens/players/Players.tsx')],
+  ['studio/work', () => import('../screens/work/Work.tsx')],
+  ['studio/lesson/:id', () => import('../screens/lesson/Lesson.tsx')],
+  ['studio/lesson/:id/handout', () => import('../screens/handout/Handout.tsx')],
+  ['circle', () => import('../screens/circles/Circles.tsx')],
   ['bin', () => import('../screens/bin/Bin.tsx')],
   // How parts are looked at; it does not ship.
   ...(import.meta.env.DEV

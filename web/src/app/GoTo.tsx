@@ -10,7 +10,8 @@ import { logAt, planAt, sheetAt, takeAt } from '../addresses/addresses.ts';
 import { useLatestTakes, usePlans, usePlayers } from '../data/hooks.ts';
 import { firstWords } from '../text/finding-text.ts';
 import { shortDate } from '../text/text.ts';
-import { ALL_PLACES, UNDER_THE_LOG } from './places.ts';
+import { useOpenedAs } from '../device/opened-as.ts';
+import { ALL_PLACES, UNDER_THE_LOG, UNDER_THE_STUDIO, openTo } from './places.ts';
 
 const LAST_TAKES = 30;
 
@@ -25,15 +26,18 @@ function useTargets(): Target[] {
   const plans = usePlans().data?.items;
   const players = usePlayers().data?.items;
   const takes = useLatestTakes(null, LAST_TAKES).data?.items;
+  const viewer = useOpenedAs();
   return useMemo(() => {
     const whole = (plans ?? []).filter(({ unreadable }) => unreadable === null);
     return [
-      ...[...ALL_PLACES, ...UNDER_THE_LOG].map(({ to, name }): Target => ({
-        kind: 'Screens',
-        name,
-        more: '',
-        to,
-      })),
+      ...openTo([...ALL_PLACES, ...UNDER_THE_STUDIO, ...UNDER_THE_LOG], viewer).map(
+        ({ to, name }): Target => ({
+          kind: 'Screens',
+          name,
+          more: '',
+          to,
+        }),
+      ),
       ...whole
         .filter(({ sheet }) => !sheet)
         .map(({ id, title, trains }): Target => ({
@@ -63,7 +67,7 @@ function useTargets(): Target[] {
         to: takeAt(id),
       })),
     ];
-  }, [plans, players, takes]);
+  }, [plans, players, takes, viewer]);
 }
 
 export default function GoTo({ onClose }: { onClose(): void }) {

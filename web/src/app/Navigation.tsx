@@ -5,8 +5,9 @@ import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useState } from 'react';
 import { Link, useLocation } from 'react-router';
+import { useOpenedAs } from '../device/opened-as.ts';
 import { DARK } from '../theme/palette.ts';
-import { ALL_PLACES, GROUPS, IN_THE_BAR, type Place, SOUND_AND_INPUTS, isAt } from './places.ts';
+import { ALL_PLACES, GROUPS, IN_THE_BAR, type Place, SOUND_AND_INPUTS, isAt, openTo } from './places.ts';
 
 const LINK = {
   color: DARK.quiet,
@@ -34,7 +35,7 @@ function PlaceLink({ place }: { place: Place }) {
       aria-current={isAt(place, pathname) ? 'page' : undefined}
       sx={{
         ...LINK,
-        minHeight: { xs: 48, md: 40 },
+        minHeight: { xs: 48, md: 33 },
         px: { xs: 1, md: 2.5 },
         borderLeft: { md: '4px solid transparent' },
       }}
@@ -45,10 +46,14 @@ function PlaceLink({ place }: { place: Place }) {
 }
 
 export function SideNavigation() {
+  const viewer = useOpenedAs();
+  const groups = GROUPS.map(({ name, places }) => ({ name, places: openTo(places, viewer) })).filter(
+    ({ places }) => places.length > 0,
+  );
   return (
     <Box component="nav" aria-label="Main" sx={{ display: { xs: 'none', md: 'block' } }}>
-      {GROUPS.map(({ name, places }) => (
-        <Box key={name} role="group" aria-label={name} sx={{ pb: 1.5 }}>
+      {groups.map(({ name, places }) => (
+        <Box key={name} role="group" aria-label={name} sx={{ pb: 1 }}>
           <Box aria-hidden="true" sx={{ color: DARK.quiet, fontSize: '0.8rem', px: 3, pb: 0.25 }}>
             {name}
           </Box>
@@ -67,7 +72,7 @@ export const SoundLink = () => <PlaceLink place={SOUND_AND_INPUTS} />;
 export function BarNavigation({ more }: { more: readonly (readonly [name: string, act: () => void])[] }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const close = () => setAnchor(null);
-  const others = ALL_PLACES.filter(({ to }) => !IN_THE_BAR.includes(to));
+  const others = openTo(ALL_PLACES, useOpenedAs()).filter(({ to }) => !IN_THE_BAR.includes(to));
   const then = (act: () => void) => () => {
     close();
     act();

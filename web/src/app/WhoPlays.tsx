@@ -4,6 +4,7 @@ import Button from '@mui/material/Button';
 import { Suspense, lazy, useState } from 'react';
 import { usePlayers } from '../data/hooks.ts';
 import { useCurrentPlayerId } from '../device/current-player.ts';
+import { openAs, useOpenedAs } from '../device/opened-as.ts';
 import { DARK } from '../theme/palette.ts';
 
 const WhoDialog = lazy(() => import('./WhoDialog.tsx'));
@@ -13,9 +14,23 @@ export function WhoPlays() {
   const players = usePlayers().data?.items ?? [];
   const current = useCurrentPlayerId();
   const name = players.find(({ id }) => id === current)?.name;
+  const isOneOnly = useOpenedAs() !== null;
   return (
     <>
+      {isOneOnly && (
+        <Button
+          onClick={() => {
+            openAs(null);
+            // Nothing that was seen before stays in the page.
+            window.location.assign('/studio');
+          }}
+          sx={{ color: DARK.player, justifyContent: 'flex-start', textAlign: 'left', px: { xs: 1, md: 3 } }}
+        >
+          Back to the studio
+        </Button>
+      )}
       <Button
+        disabled={isOneOnly}
         aria-haspopup="dialog"
         aria-label={name ? `${name} plays` : 'Who plays?'}
         onClick={() => setOpen(true)}
@@ -26,6 +41,7 @@ export function WhoPlays() {
           px: { xs: 1, md: 3 },
           minWidth: 0,
           lineHeight: 1.3,
+          '&.Mui-disabled': { color: DARK.ink },
         }}
       >
         <Box component="span" sx={{ display: { xs: 'none', md: 'inline' } }}>

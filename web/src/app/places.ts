@@ -4,6 +4,8 @@ export interface Place {
   name: string;
   /** What lies below it in the address belongs to it too. */
   holds?: string[];
+  /** For whoever teaches: out of sight where the studio was opened as one player. */
+  teacher?: true;
 }
 
 export const GROUPS: { name: string; places: Place[] }[] = [
@@ -15,6 +17,7 @@ export const GROUPS: { name: string; places: Place[] }[] = [
       { to: '/sheets', name: 'Count sheets', holds: ['/sheets/'] },
       { to: '/paths', name: 'Paths', holds: ['/paths/'] },
       { to: '/planner', name: 'Planner', holds: ['/planner/'] },
+      { to: '/circle', name: 'Circle', holds: ['/circle/'], teacher: true },
     ],
   },
   {
@@ -31,16 +34,22 @@ export const GROUPS: { name: string; places: Place[] }[] = [
       { to: '/recordings', name: 'Recordings', holds: ['/recordings/'] },
     ],
   },
+  { name: 'People', places: [{ to: '/studio', name: 'Studio', holds: ['/studio/'], teacher: true }] },
 ];
 
 export const SOUND_AND_INPUTS: Place = { to: '/rig', name: 'Sound and inputs' };
 
-/** Its tabs, for whoever looks for them by name. */
+/** Tabs, for whoever looks for them by name. */
+export const UNDER_THE_STUDIO: Place[] = [
+  { to: '/studio/players', name: 'Players', teacher: true },
+  { to: '/studio/work', name: 'Given work', teacher: true },
+];
+
 export const UNDER_THE_LOG: Place[] = [
   { to: '/trends', name: 'Trends' },
   { to: '/hold', name: 'How long alone' },
-  { to: '/out-and-in', name: 'Everything out and in' },
-  { to: '/bin', name: 'Bin' },
+  { to: '/out-and-in', name: 'Everything out and in', teacher: true },
+  { to: '/bin', name: 'Bin', teacher: true },
 ];
 
 /** On a phone these stand in the bar; the rest is one step further. */
@@ -50,3 +59,7 @@ export const ALL_PLACES: Place[] = [...GROUPS.flatMap(({ places }) => places), S
 
 export const isAt = ({ to, holds = [] }: Place, pathname: string): boolean =>
   pathname === to || holds.some((below) => pathname.startsWith(below));
+
+/** Those that somebody may go to. @param viewer as whom the studio was opened; null for the teacher. */
+export const openTo = (places: readonly Place[], viewer: string | null): Place[] =>
+  places.filter(({ teacher }) => viewer === null || !teacher);

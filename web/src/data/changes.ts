@@ -1,4 +1,6 @@
-/** Saving, deleting and bringing back own plans, through the outbox. */
+/** Saving, deleting and bringing back, through the outbox. */
+import type { Circle } from '@feldspar/core/circle';
+import type { Assignment, Lesson } from '@feldspar/core/people';
 import type { Path, Walk } from '@feldspar/core/paths';
 import type { Agenda, Session } from '@feldspar/core/planner';
 import type { Plan } from '@feldspar/core/plan';
@@ -34,8 +36,16 @@ export const saveAgenda = (id: string, agenda: Agenda): Promise<void> =>
 export const saveSession = (id: string, session: Session): Promise<void> =>
   ask(changeOf('PUT /sessions/:id', id, `The session ${session.title}`, session));
 
+export const saveAssignment = (id: string, assignment: Assignment): Promise<void> =>
+  ask(changeOf('PUT /assignments/:id', id, `The work ${assignment.work.title}`, assignment));
+export const saveLesson = (id: string, lesson: Lesson): Promise<void> =>
+  ask(changeOf('PUT /lessons/:id', id, `The lesson of ${lesson.date}`, lesson));
+export const saveCircle = (id: string, circle: Circle): Promise<void> =>
+  ask(changeOf('PUT /circles/:id', id, `The circle ${circle.title}`, circle));
+
 /** What can be deleted, and lies in the bin then. */
-export type Kind = 'plan' | 'take' | 'player' | 'recording' | 'path' | 'agenda';
+export type Kind =
+  'plan' | 'take' | 'player' | 'recording' | 'path' | 'agenda' | 'assignment' | 'lesson' | 'circle';
 
 /** Somebody new, or another name. */
 export function savePlayer(id: string, player: PlayerSaid): Promise<Outcome> {

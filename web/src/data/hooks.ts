@@ -7,7 +7,11 @@ import type {
   AnswerOf,
   Bin,
   HoldGroup,
+  Needs,
   KeptAgenda,
+  KeptAssignment,
+  KeptCircle,
+  KeptLesson,
   KeptPath,
   KeptSession,
   KeptWalk,
@@ -249,4 +253,23 @@ export function useAgendas(): SWRResponse<Page<KeptAgenda>> {
 
 export function useSessions(): SWRResponse<Page<KeptSession>> {
   return useOver(useAnswer('GET /sessions', {}), DOCUMENTS_OVER.session);
+}
+
+/** All that was given; of whoever opened the studio as themselves, what is theirs. */
+export function useAssignments(): SWRResponse<Page<KeptAssignment>> {
+  return useOver(useAnswer('GET /assignments', {}), DOCUMENTS_OVER.assignment);
+}
+
+export function useLessons(): SWRResponse<Page<KeptLesson>> {
+  return useOver(useAnswer('GET /lessons', {}), DOCUMENTS_OVER.lesson);
+}
+
+export function useCircles(): SWRResponse<Page<KeptCircle>> {
+  return useOver(useAnswer('GET /circles', {}), DOCUMENTS_OVER.circle);
+}
+
+/** Everybody who is here, and who needs the teacher. */
+export function useNeeds(): SWRResponse<Needs> {
+  const { timeZone } = Intl.DateTimeFormat().resolvedOptions();
+  return useAnswer('GET /needs', { query: { zone: timeZone } });
 }

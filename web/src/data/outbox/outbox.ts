@@ -2,6 +2,7 @@
  * Every change is a request that is kept in this browser until the server has confirmed it: a stopped server, a reload or a crash
  * loses nothing. One loop sends them, whatever screen is open; several tabs take turns.
  */
+import { openedAs } from '../../device/opened-as.ts';
 import { OfflineError, ProblemError, request } from '../wire/client.ts';
 import { type Change, type Edit, type Waiting, confirmed, due, joined } from './queue.ts';
 import { dropRequest, keepRequest, readRequests } from './store.ts';
@@ -94,10 +95,16 @@ function newKey(): string {
   return `${String(Date.now()).padStart(15, '0')} ${String(count++).padStart(6, '0')} ${crypto.randomUUID()}`;
 }
 
+/** It is sent as whoever says it now. */
+function asWhom(change: Change): Change {
+  const viewer = openedAs();
+  return viewer === null ? change : { ...change, as: viewer };
+}
+
 /** Keeps a change and sends it soon. Resolves when it is kept. Never fails: without storage it is kept in memory. */
 export async function ask(change: Change): Promise<void> {
   await load();
-  await apply(joined(queue, change, newKey(), new Date().toISOString(), sending));
+  await apply(joined(queue, asWhom(change), newKey(), new Date().toISOString(), sending));
   sendSoon(SEND_AFTER_MS);
 }
 
@@ -106,7 +113,7 @@ export type Outcome = { state: 'sent' } | { state: 'waits' | 'refused'; reason: 
 /** The same, sent at once; tells what became of the first attempt. */
 export async function askNow(change: Change): Promise<Outcome> {
   await load();
-  await apply(joined(queue, change, newKey(), new Date().toISOString(), sending));
+  await apply(joined(queue, asWhom(change), newKey(), new Date().toISOString(), sending));
   await flush();
   const left = queue.filter(({ thing }) => thing === change.thing);
   if (left.length === 0) return { state: 'sent' };
@@ -183,12 +190,13 @@ async function sendAll(): Promise<void> {
 }
 
 async function send(waiting: Waiting): Promise<'sent' | 'offline' | 'failed'> {
-  const { method, path, body, on } = waiting;
+  const { method, path, body, on, as } = waiting;
   try {
     const answer = await request<{ revision?: number } | undefined>(
       method,
       on === undefined ? path : `${path}?revision=${on}`,
       body,
+      as ?? null,
     );
     // Told first: what is shown goes from "waits" to "is there" without falling back in between.
     for (const listener of confirmations) listener(waiting, answer?.revision);

@@ -1,4 +1,6 @@
 /** What the server has, with what waits to be sent laid over it: a screen shows what was said, not what has arrived. Pure. */
+import type { Circle } from '@feldspar/core/circle';
+import type { Assignment, Lesson } from '@feldspar/core/people';
 import type { Plan } from '@feldspar/core/plan';
 import type { Path, Walk } from '@feldspar/core/paths';
 import type { Agenda, Session } from '@feldspar/core/planner';
@@ -89,7 +91,12 @@ export function overPlayers(queue: Queue, players: readonly Player[]): Player[] 
     .filter(({ thing, method }) => thing.startsWith('player ') && method === 'PUT')
     .map(
       ({ thing, body }) =>
-        ({ instrument: '', ...(body as object), id: thing.slice('player '.length) }) as Player,
+        ({
+          instrument: '',
+          profile: players.find(({ id }) => thing === `player ${id}`)?.profile ?? {},
+          ...(body as object),
+          id: thing.slice('player '.length),
+        }) as Player,
     );
   const changed = new Set(fresh.map(({ id }) => id));
   return [...players.filter(({ id }) => !changed.has(id)), ...fresh]
@@ -170,4 +177,7 @@ export const DOCUMENTS_OVER = {
   walk: documentsOver<Walk>('walk'),
   agenda: documentsOver<Agenda>('agenda'),
   session: documentsOver<Session>('session'),
+  assignment: documentsOver<Assignment>('assignment'),
+  lesson: documentsOver<Lesson>('lesson'),
+  circle: documentsOver<Circle>('circle'),
 } as const;

@@ -12,6 +12,8 @@ export interface Change {
   on?: number;
   /** What it is, for people: "A note on Growing silence". */
   said: string;
+  /** As whom the studio was opened when it was said; left out for the teacher. */
+  as?: string;
 }
 
 export interface Waiting extends Change {

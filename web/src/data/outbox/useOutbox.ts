@@ -2,7 +2,7 @@
 import { useEffect, useSyncExternalStore } from 'react';
 import { useSWRConfig } from 'swr';
 import type { Take } from '@feldspar/core/take';
-import { isRecordingList, isTakeList, isToldByTakes } from '../wire/keys.ts';
+import { isRecordingList, isTakeList, isToldByTakes, isToldOfPeople } from '../wire/keys.ts';
 import type {
   DocumentKind,
   Page,
@@ -72,6 +72,7 @@ export function useOutboxSender(): void {
         else void mutate<Page<Player>>('/players', (page) => page && playersOver([sent], page));
       }
       void mutate('/bin');
+      void mutate(isToldOfPeople);
     });
     const stop = keepSending();
     // Back by the browser's own button this page goes on where it was left, and nothing of it begins anew.

@@ -1,6 +1,15 @@
 /** Requests to the server. Failures are either a `ProblemError` (the server said no, and why) or `OfflineError`. */
 import type { FieldProblem } from '@feldspar/core/plan';
-import type { AnswerOf, Method, ProblemDocument, RouteName, Routes, SentBody } from '@feldspar/core/wire';
+import {
+  type AnswerOf,
+  type Method,
+  type ProblemDocument,
+  type RouteName,
+  type Routes,
+  type SentBody,
+  VIEWER,
+} from '@feldspar/core/wire';
+import { openedAs } from '../../device/opened-as.ts';
 
 export class ProblemError extends Error {
   readonly status: number;
@@ -56,19 +65,28 @@ export function askFor<Name extends RouteName>(
   return request(name.split(' ')[0] as Method, addressOf(name, asked as Asked<Name>), body);
 }
 
-/** The same by method and address, as requests are kept in the outbox. @param body bytes, or what is sent as JSON. */
-export async function request<Answer>(method: Method, path: string, body?: unknown): Promise<Answer> {
+/**
+ * The same by method and address, as requests are kept in the outbox. @param body bytes, or what is sent as JSON. @param viewer as whom it is
+ * asked: what a teacher said and what waits is the teacher's, whoever the page is opened as by now.
+ */
+export async function request<Answer>(
+  method: Method,
+  path: string,
+  body?: unknown,
+  viewer: string | null = openedAs(),
+): Promise<Answer> {
   let response: Response;
+  const asWhom: Record<string, string> = viewer === null ? {} : { [VIEWER]: viewer };
   try {
     response = await fetch(`/api${path}`, {
       method,
       // What never answers is as good as away: it is asked again.
       signal: AbortSignal.timeout(method === 'GET' ? READ_WITHIN_MS : CHANGE_WITHIN_MS),
       ...(body === undefined
-        ? {}
+        ? { headers: asWhom }
         : body instanceof Blob
-          ? { headers: { 'Content-Type': 'application/octet-stream' }, body }
-          : { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) }),
+          ? { headers: { ...asWhom, 'Content-Type': 'application/octet-stream' }, body }
+          : { headers: { ...asWhom, 'Content-Type': 'application/json' }, body: JSON.stringify(body) }),
     });
   } catch {
     throw new OfflineError();

@@ -11,3 +11,6 @@ export const outlineKey = (id: string, side: string) => ['outline', id, side] as
 /** What is told by takes: weeks, trends, paths. */
 export const isToldByTakes = (key: unknown): boolean =>
   typeof key === 'string' && (key.startsWith('/practised') || key.startsWith('/trends'));
+
+/** What a teacher is told of players: it follows from whatever they play and are given. */
+export const isToldOfPeople = (key: unknown): boolean => typeof key === 'string' && key.startsWith('/needs');

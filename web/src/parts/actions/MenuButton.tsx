@@ -6,16 +6,19 @@ import { useState } from 'react';
 
 interface MenuButtonProps {
   name: string;
+  /** Of what, for screen readers, where the name alone does not say it. */
+  label?: string;
   /** Each with what it does; null where that cannot be done now. */
   choices: readonly (readonly [name: string, act: (() => void) | null])[];
 }
 
-export function MenuButton({ name, choices }: MenuButtonProps) {
+export function MenuButton({ name, label, choices }: MenuButtonProps) {
   const [menu, setMenu] = useState<HTMLElement | null>(null);
   return (
     <>
       <Button
         variant="outlined"
+        aria-label={label}
         aria-haspopup="menu"
         aria-expanded={menu !== null}
         onClick={({ currentTarget }) => setMenu(currentTarget)}

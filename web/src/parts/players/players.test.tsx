@@ -3,7 +3,12 @@ import { fireEvent, render, screen, waitFor, within } from '@testing-library/rea
 import { SamePlayerDialog, likeliest } from './SamePlayerDialog.tsx';
 import { PlayerDialog } from './PlayerDialog.tsx';
 
-const player = (id: string, name: string, instrument = 'cello'): Player => ({ id, name, instrument, profile: {} });
+const player = (id: string, name: string, instrument = 'cello'): Player => ({
+  id,
+  name,
+  instrument,
+  profile: {},
+});
 const MIA = player('1', 'Mia Torres');
 const RUBEN = player('2', 'Ruben Asante', 'cajón');
 const MIA_T = player('3', 'mia');

@@ -34,6 +34,7 @@ import { firstWords } from '../../text/finding-text.ts';
 import { plural, shortDate } from '../../text/text.ts';
 
 const HandsFree = lazy(() => import('../../parts/hands-free/HandsFree.tsx'));
+const GivenWork = lazy(() => import('./GivenWork.tsx'));
 
 /** The newest; all of them stand among the plans. */
 const MOST_OWN = 6;
@@ -78,6 +79,11 @@ export function Bench() {
         )}
       </Box>
       {plans.error !== undefined && <ErrorNotice error={plans.error} />}
+      {player !== null && takes && (
+        <Suspense>
+          <GivenWork player={player} past={weeks.past} />
+        </Suspense>
+      )}
       {next && !isPut && (
         <NextExercise
           plan={next}

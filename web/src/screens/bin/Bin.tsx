@@ -18,6 +18,10 @@ import { longDate, plural, shortDate } from '../../text/text.ts';
 import { useOnce } from '../../parts/actions/useOnce.ts';
 
 const DAY_MS = 86_400_000;
+const DOCUMENTS = {
+  ...{ path: 'a path of your own', agenda: 'an agenda', assignment: 'work that was given' },
+  ...{ lesson: 'the note of a lesson', circle: 'a circle' },
+} as const;
 
 interface Thing {
   kind: Kind;
@@ -66,10 +70,10 @@ export default function Bin() {
     facts: `a recording of ${longDate(recordedAt)}`,
     deletedAt,
   }));
-  const documents = (['path', 'agenda'] as const).flatMap((kind) =>
+  const documents = (Object.keys(DOCUMENTS) as (keyof typeof DOCUMENTS)[]).flatMap((kind) =>
     data[`${kind}s`].map(({ id, title, deletedAt }): Thing => ({
       ...{ kind, id, title, deletedAt },
-      facts: kind === 'path' ? 'a path of your own' : 'an agenda',
+      facts: DOCUMENTS[kind],
     })),
   );
   const things = [...takes, ...plans, ...recordings, ...documents, ...removed]
