@@ -10,6 +10,7 @@ const shots: [string, string, string, any?][] = [
   ['work', '/studio/work?show=all', 'Four kinds'],
   ['lesson', `/studio/lesson/${id(4)}`, 'Into the note'],
   ['handout', `/studio/lesson/${id(7)}/handout`, 'Count 1'],
+  ['circles', '/circle', 'Circles so far'],
   ['studio-phone', '/studio', 'sorted by', PHONE],
 ];
 const only = process.argv[2];
@@ -28,6 +29,19 @@ await browser.goto(app.url + '/');
 await browser.see(/From your teacher/);
 await new Promise((r) => setTimeout(r, 900));
 await browser.picture('/tmp/look-bench.png');
+}
+if (!only || 'circle'.match(only)) {
+await browser.resize(DESKTOP);
+await browser.goto(app.url + '/circle');
+await browser.click('link', '^Go on with Thursday circle');
+await browser.see(/ready|pause/);
+await browser.click('button', '^Go on$');
+await browser.see(/your turn/);
+await new Promise((r) => setTimeout(r, 900));
+await browser.picture('/tmp/look-circle.png');
+await browser.resize(PHONE);
+await new Promise((r) => setTimeout(r, 900));
+await browser.picture('/tmp/look-circle-phone.png');
 }
 await browser.close();
 await app.remove();

@@ -1,7 +1,7 @@
 /** A circle as it is kept: who sat in it, on which click, and what became of each turn. Open JSON. */
 import { z } from 'zod';
 import { CLICK_RANGE, challengeSchema } from './challenge.ts';
-import { DIFFICULTIES, type DifficultyName, RESULTS } from './next.ts';
+import { type Asked, DIFFICULTIES, type DifficultyName, RESULTS, nextChallenge, pickOf } from './next.ts';
 
 export const MOST_SEATS = 60;
 const MOST_TURNS = 1000;
@@ -38,6 +38,8 @@ export const circleSchema = z
     startedAt: z.iso.datetime(),
     endedAt: z.iso.datetime().nullable(),
     clickBpm: z.number().min(CLICK_RANGE.min).max(CLICK_RANGE.max),
+    /** Claps on every beat are measured; a riff in the meter is judged by a person. */
+    plays: z.enum(['claps', 'riff']).default('claps'),
     difficulty: z.enum(Object.keys(DIFFICULTIES) as [DifficultyName, ...DifficultyName[]]),
     seats: z
       .array(seatSchema)
@@ -58,3 +60,7 @@ export const seatAfter = ({ seats, turns }: Circle): number => {
 };
 
 export const roundOf = ({ seats, turns }: Circle): number => Math.floor(turns.length / seats.length) + 1;
+
+/** What whoever's turn it is is asked: it follows from the circle alone, after a reload or an undo too. */
+export const askedOf = ({ difficulty, clickBpm, turns, startedAt }: Circle): Asked | null =>
+  nextChallenge(difficulty, clickBpm, turns, pickOf(startedAt, turns.length));

@@ -8,11 +8,13 @@ import {
   DIFFICULTIES,
   type DifficultyName,
   PARTS,
+  askedOf,
   challengesOn,
   circleSchema,
   difficultyOf,
   findingOf,
   nextChallenge,
+  pickOf,
   placeOf,
   pulseOf,
   seatAfter,
@@ -250,6 +252,14 @@ it('a circle names its seats, and goes round', () => {
     ...{ clicks: null, beats: null, heldBeats: null },
   });
   expect(seatAfter(circle)).toBe(0);
+  // What is asked follows from the circle alone: an undo asks the same again.
+  const asked = askedOf(circle)!;
+  const after = { ...circle, turns: [{ ...turn(0), ...asked }] };
+  expect(askedOf({ ...after, turns: after.turns.slice(0, -1) })).toEqual(asked);
+  expect(askedOf(after)!.difficulty).toBeGreaterThan(asked.difficulty);
+  const picks = Array.from({ length: 200 }, (_, n) => pickOf(circle.startedAt, n));
+  expect(Math.min(...picks)).toBeLessThan(0.1);
+  expect(Math.max(...picks)).toBeGreaterThan(0.9);
   expect(seatAfter({ ...circle, turns: [turn(0), turn(1)] })).toBe(0);
   expect(circleSchema.safeParse({ ...circle, turns: [turn(2)] }).success).toBe(false);
 });

@@ -67,3 +67,10 @@ const EPSILON = 1e-9;
 const ALIKE = 0.2;
 const isSame = (one: Challenge, other: Challenge) =>
   one.beats === other.beats && one.beat === other.beat && one.part === other.part;
+
+/** A number from 0 to 1 that is the same for the same circle and turn, so that a reload asks the same. (Park and Miller 1988, CACM 31.) */
+export function pickOf(startedAt: string, turn: number): number {
+  let state = ((Date.parse(startedAt) / 1000 + 7919 * (turn + 1)) % 2_147_483_646) + 1;
+  for (let i = 0; i < 8; i++) state = (state * 48_271) % 2_147_483_647;
+  return (state % 1_000_000) / 1_000_000;
+}

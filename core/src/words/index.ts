@@ -7,3 +7,4 @@ export * from './said-report.ts';
 export * from './trend-words.ts';
 export * from './agenda-words.ts';
 export * from './people-words.ts';
+export * from './circle-words.ts';

@@ -148,7 +148,7 @@ async function circles({ documents }: Stores, now: Date): Promise<void> {
       });
     }
     const circle: Circle = {
-      ...{ format: 'feldspar-circle', version: 1, title: 'Thursday circle', clickBpm: 20 },
+      ...{ format: 'feldspar-circle', version: 1, title: 'Thursday circle', clickBpm: 20, plays: 'claps' },
       ...{ difficulty: n === 0 ? 'easy' : 'middle', startedAt: startedAt.toISOString() },
       endedAt: new Date(startedAt.getTime() + 900_000).toISOString(),
       seats: names.map((name) => ({ name, playerId: playerOf(name) })),

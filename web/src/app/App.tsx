@@ -58,6 +58,8 @@ const LATER: [path: string, load: Load][] = [
 
 const loadStage = () => import('../screens/stage/Stage.tsx');
 const Stage = lazy(loadStage);
+const loadCircle = () => import('../screens/circle/CircleScreen.tsx');
+const CircleScreen = lazy(loadCircle);
 
 /** Each has its own error screen, so that the frame stands whatever happens in it. */
 const errorElement = <ErrorScreen />;
@@ -91,6 +93,15 @@ const router = createBrowserRouter([
     ),
     errorElement,
   },
+  {
+    path: 'circle/:id',
+    element: (
+      <Suspense>
+        <CircleScreen />
+      </Suspense>
+    ),
+    errorElement,
+  },
 ]);
 
 export function App() {
@@ -116,7 +127,8 @@ function Background() {
   useEffect(() => {
     const fetchAll = async () => {
       await warmMeasuring().catch(() => undefined);
-      for (const load of [loadStage, ...LATER.map(([, one]) => one)]) await load().catch(() => undefined);
+      for (const load of [loadStage, loadCircle, ...LATER.map(([, one]) => one)])
+        await load().catch(() => undefined);
     };
     const timer = setTimeout(() => void fetchAll(), QUIET_AFTER_MS);
     return () => clearTimeout(timer);

@@ -19,7 +19,7 @@ import { SimulatedTry } from '../../parts/simulated/SimulatedTry.tsx';
 import { limbsOf, swapLimbs, tapOfLimb } from '../../input/limbs.ts';
 import QueueLine from '../../parts/session/QueueLine.tsx';
 import { begunInQueue, keptInQueue, useStageQueue } from './useStageQueue.ts';
-import { openInputs, type StageInputs } from './inputs.ts';
+import { openInputs, type StageInputs } from '../../parts/listening/inputs.ts';
 import { LoopSwitch } from './LoopSwitch.tsx';
 import { startSession } from './session.ts';
 import { troubleOf } from './trouble.ts';

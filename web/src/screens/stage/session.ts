@@ -9,10 +9,10 @@ import { judgingOf } from '../../device/judging.ts';
 import { abandonTake, finishTake, keepPiece, lockName } from '../../data/outbox/playing.ts';
 import { latencyOf } from '../../device/rig-store.ts';
 import type { Tap, TapInput } from '../../input/taps.ts';
-import type { ByEar } from './by-ear.ts';
+import type { ByEar } from '../../parts/listening/by-ear.ts';
 import type { OutputFacts } from '../../sound/output.ts';
 import { keepRecording } from './keep-recording.ts';
-import { keepAwake } from './wake-lock.ts';
+import { keepAwake } from '../../device/wake-lock.ts';
 
 export interface SessionOptions {
   plan: Plan;

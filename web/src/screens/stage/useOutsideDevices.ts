@@ -3,7 +3,7 @@ import type { Plan } from '@feldspar/core/plan';
 import { useEffect } from 'react';
 import { rig } from '../../device/rig-store.ts';
 import { sendPlan } from '../../sound/midi-sender.ts';
-import type { StageInputs } from './inputs.ts';
+import type { StageInputs } from '../../parts/listening/inputs.ts';
 import type { Session } from './session.ts';
 
 export function useOutsideDevices(session: Session | null, inputs: StageInputs | null, plan: Plan): void {

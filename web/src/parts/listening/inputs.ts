@@ -1,13 +1,13 @@
-/** What the stage listens to, opened before the first click: the microphone or the pad that was chosen, real or simulated. */
+/** What is listened to while clicks sound, opened before the first click: the microphone or the pad that was chosen, real or simulated. */
 import type { Plan, Timeline } from '@feldspar/core/plan';
 import { simulate } from '@feldspar/core/players';
 import type { Take } from '@feldspar/core/take';
 import { type MidiSource, chosenOf, openMidi } from '../../input/midi.ts';
 import { type SimulatedPad, simulatedPad } from '../../input/simulated-pad.ts';
 import { type Rig, type SimulatedSetup, kindBefore } from '../../device/rig-store.ts';
-import { simulatedSource } from '../../parts/listening/simulated-source.ts';
-import { microphoneSource } from '../../parts/listening/sound-source.ts';
-import { SIMULATED_PLAYERS } from '../../parts/simulated/simulated-players.ts';
+import { simulatedSource } from './simulated-source.ts';
+import { microphoneSource } from './sound-source.ts';
+import { SIMULATED_PLAYERS } from '../simulated/simulated-players.ts';
 import type { HeardNow } from '../../workers/live.ts';
 import { type MidiSink, openMidiOutput } from '../../sound/midi-outputs.ts';
 import { type ByEar, byEar } from './by-ear.ts';

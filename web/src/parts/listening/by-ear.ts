@@ -3,8 +3,8 @@ import type { Plan } from '@feldspar/core/plan';
 import type { ClockFacts, Listening as ListeningFacts, Take, TakeHit } from '@feldspar/core/take';
 import type { Microphone } from '../../device/rig-store.ts';
 import { loopbackOf } from '../../device/rig-store.ts';
-import { type Listening, listenTo } from '../../parts/listening/listening.ts';
-import type { SoundSource } from '../../parts/listening/sound-source.ts';
+import { type Listening, listenTo } from './listening.ts';
+import type { SoundSource } from './sound-source.ts';
 import type { OutputFacts } from '../../sound/output.ts';
 import type { HeardNow, HeardWhole } from '../../workers/live.ts';
 
