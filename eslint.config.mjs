@@ -46,7 +46,19 @@ export const ROOMS = {
   paths: ['time', 'plan', 'reference', 'take', 'timing', 'practice'],
   people: ['time', 'plan', 'counts', 'take', 'timing', 'stats', 'practice', 'paths', 'trends'],
   circle: ['time', 'plan', 'stats'],
-  formats: ['time', 'plan', 'counts', 'sound', 'take', 'timing', 'words', 'paths', 'planner', 'people'],
+  formats: [
+    'time',
+    'plan',
+    'counts',
+    'sound',
+    'take',
+    'timing',
+    'words',
+    'paths',
+    'planner',
+    'people',
+    'circle',
+  ],
 };
 
 const outside = [

@@ -14,6 +14,7 @@ const [, , , sparse] = READY_PATHS;
 const SPARSE = `/paths/${sparse.id}`;
 const OWN_PATH = 'de300000-000e-4000-8000-000000000000';
 /** One of the demo studio, which comes back. */
+const CIRCLE = '/circle/de300000-0003-4000-8000-000000000000';
 const AGENDA = '/planner/de300000-000d-4000-8000-000000000000';
 
 let app: App;
@@ -96,6 +97,13 @@ const screens = (): [string, RegExp][] => [
   [`/trends?player=${RUBEN}`, /Practice, day by day/],
   ['/planner', /Time and purpose/],
   [AGENDA, /Put it in the calendar/],
+  ['/studio', /Bars: minutes a day/],
+  ['/studio/players', /8 players/],
+  ['/studio/work', /pieces of work/],
+  [`/studio/lesson/${RUBEN}`, /Into the note/],
+  [`/studio/lesson/${RUBEN}/handout`, /this week/],
+  ['/circle', /Circles so far/],
+  [CIRCLE, /The click stands still/],
   ['/out-and-in', /Save everything as a ZIP/],
   ['/recordings', /Have it recorded/],
   [recording, /None chosen/],

@@ -23,25 +23,25 @@ for (const [name, path, text, view] of shots) {
   await browser.picture(`/tmp/look-${name}.png`);
 }
 if (!only || 'bench'.match(only)) {
-await browser.resize(DESKTOP);
-await browser.script('localStorage.setItem("feldspar player", arguments[0])', id(4));
-await browser.goto(app.url + '/');
-await browser.see(/From your teacher/);
-await new Promise((r) => setTimeout(r, 900));
-await browser.picture('/tmp/look-bench.png');
+  await browser.resize(DESKTOP);
+  await browser.script('localStorage.setItem("feldspar player", arguments[0])', id(4));
+  await browser.goto(app.url + '/');
+  await browser.see(/From your teacher/);
+  await new Promise((r) => setTimeout(r, 900));
+  await browser.picture('/tmp/look-bench.png');
 }
 if (!only || 'circle'.match(only)) {
-await browser.resize(DESKTOP);
-await browser.goto(app.url + '/circle');
-await browser.click('link', '^Go on with Thursday circle');
-await browser.see(/ready|pause/);
-await browser.click('button', '^Go on$');
-await browser.see(/your turn/);
-await new Promise((r) => setTimeout(r, 900));
-await browser.picture('/tmp/look-circle.png');
-await browser.resize(PHONE);
-await new Promise((r) => setTimeout(r, 900));
-await browser.picture('/tmp/look-circle-phone.png');
+  await browser.resize(DESKTOP);
+  await browser.goto(app.url + '/circle');
+  await browser.click('link', '^Go on with Thursday circle');
+  await browser.see(/ready|pause/);
+  await browser.click('button', '^Go on$');
+  await browser.see(/your turn/);
+  await new Promise((r) => setTimeout(r, 900));
+  await browser.picture('/tmp/look-circle.png');
+  await browser.resize(PHONE);
+  await new Promise((r) => setTimeout(r, 900));
+  await browser.picture('/tmp/look-circle-phone.png');
 }
 await browser.close();
 await app.remove();

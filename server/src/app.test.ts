@@ -166,8 +166,8 @@ describe('plans and players', () => {
       .send({ name: 'Ada' })
       .expect(200);
     expect((await service.request.get('/api/players')).body.items).toEqual([
-      { id: takeId(1), name: 'Ada', instrument: '' },
-      { id: takeId(2), name: 'Zoe', instrument: 'flute' },
+      { id: takeId(1), name: 'Ada', instrument: '', profile: {} },
+      { id: takeId(2), name: 'Zoe', instrument: 'flute', profile: {} },
     ]);
   });
 });

@@ -124,6 +124,7 @@ it('lessons are listed by player, the newest first; circles are kept', async () 
     ...{
       endedAt: null,
       clickBpm: 20,
+      plays: 'claps',
       difficulty: 'easy',
       seats: [{ name: 'Guest', playerId: null }],
       turns: [],

@@ -64,3 +64,30 @@ export const roundOf = ({ seats, turns }: Circle): number => Math.floor(turns.le
 /** What whoever's turn it is is asked: it follows from the circle alone, after a reload or an undo too. */
 export const askedOf = ({ difficulty, clickBpm, turns, startedAt }: Circle): Asked | null =>
   nextChallenge(difficulty, clickBpm, turns, pickOf(startedAt, turns.length));
+
+/** What a player found in circles, the newest circle first; a turn that was skipped counts for nothing. */
+export interface CircleRecord {
+  found: number;
+  asked: number;
+  /** The hardest that was found; null where nothing was. */
+  hardest: Asked | null;
+}
+
+/** @param isPlayer whether a seat's player is the one. */
+export function recordIn(
+  circles: readonly Circle[],
+  isPlayer: (playerId: string | null) => boolean,
+): CircleRecord {
+  const own = circles.flatMap(({ seats, turns }) =>
+    turns.filter(({ seat, result }) => result !== 'skipped' && isPlayer(seats[seat].playerId)),
+  );
+  const found = own.filter(({ result }) => result === 'found');
+  const hardest = found.reduce<Turn | null>(
+    (most, turn) => (most === null || turn.difficulty > most.difficulty ? turn : most),
+    null,
+  );
+  return {
+    ...{ found: found.length, asked: own.length },
+    hardest: hardest && { challenge: hardest.challenge, difficulty: hardest.difficulty },
+  };
+}

@@ -17,6 +17,7 @@ import {
   pickOf,
   placeOf,
   pulseOf,
+  recordIn,
   seatAfter,
 } from './index.ts';
 
@@ -262,4 +263,18 @@ it('a circle names its seats, and goes round', () => {
   expect(Math.max(...picks)).toBeGreaterThan(0.9);
   expect(seatAfter({ ...circle, turns: [turn(0), turn(1)] })).toBe(0);
   expect(circleSchema.safeParse({ ...circle, turns: [turn(2)] }).success).toBe(false);
+  const missed = { ...turn(0), difficulty: 9, result: 'not found' as const };
+  const played = { ...circle, turns: [turn(0), turn(1), missed, { ...turn(0), result: 'skipped' as const }] };
+  const seated = {
+    ...played,
+    seats: [
+      { name: 'A', playerId: 'a' },
+      { name: 'B', playerId: 'b' },
+    ],
+  };
+  expect(recordIn([seated], (id) => id === 'a')).toEqual({
+    ...{ found: 1, asked: 2 },
+    hardest: { challenge: challenge(4, 3), difficulty: 1 },
+  });
+  expect(recordIn([seated], (id) => id === 'c')).toEqual({ found: 0, asked: 0, hardest: null });
 });

@@ -60,9 +60,6 @@ import {
 export const KB = 1024;
 export const MB = 1024 * KB;
 
-/** The header by which a page says that it was opened as one player, with the player's id. */
-export const VIEWER = 'Feldspar-Player';
-
 /** The size of a body where the table says nothing. */
 export const USUAL_BODY_BYTES = 8 * KB;
 

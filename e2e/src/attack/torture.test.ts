@@ -153,6 +153,7 @@ async function makeOld(folder: string): Promise<void> {
     'ALTER TABLE plans DROP COLUMN tempo',
     'ALTER TABLE plans DROP COLUMN sheet',
     'ALTER TABLE players DROP COLUMN mergedInto',
+    'ALTER TABLE players DROP COLUMN profile',
     "DELETE FROM SequelizeMeta WHERE name > '002'",
   ];
   await new Promise<void>((resolve, reject) =>

@@ -1,6 +1,7 @@
 /** What the teacher of the demo gave, wrote after lessons, and played with the class: work in every state, notes, two circles. */
 import { type Circle, type Turn, nextChallenge } from '@feldspar/core/circle';
 import type { Assignment, Lesson } from '@feldspar/core/people';
+import { weigh } from '@feldspar/core/paths';
 import { chance } from '@feldspar/core/players';
 import { ALL_READY_PLANS } from '@feldspar/core/practice';
 import { demoId } from './demo-id.ts';
@@ -38,6 +39,23 @@ async function givenWork({ documents, trends }: Stores, dayAgo: (days: number) =
     const [take] = (await trends.practised(playerOf(name), 1)).filter(({ planId }) => planId !== null);
     return { work: { kind: 'plan', planId: take.planId!, title: take.title }, tempo: take.tempo };
   };
+  /** Something that holds already. */
+  const heldBy = async (name: string) => {
+    const takes = (await trends.practised(playerOf(name), 200)).filter(
+      ({ planId, figures }) => planId !== null && figures,
+    );
+    const found = takes.find(({ planId, tempo }) => {
+      const same = takes.filter((take) => take.planId === planId && take.tempo.bpm === tempo.bpm);
+      const evidence = same.map(({ startedAt, figures }) => ({
+        day: startedAt.slice(0, 10),
+        trials: figures!.trials,
+      }));
+      return weigh(evidence).outcome === 'holds';
+    });
+    if (!found) return null;
+    return { work: { kind: 'plan' as const, planId: found.planId!, title: found.title }, tempo: found.tempo };
+  };
+  const held = await heldBy('Ottilie Brandt');
   const [ottilie, ruben, hana] = [
     await usual('Ottilie Brandt'),
     await usual('Ruben Asante'),
@@ -57,6 +75,19 @@ async function givenWork({ documents, trends }: Stores, dayAgo: (days: number) =
     },
     // Done; whether it holds is told by the takes.
     { ...{ to: to('Ottilie Brandt'), ...ottilie, times: 2, since: dayAgo(20), why: '' } },
+    ...(held
+      ? [
+          {
+            ...{
+              to: to('Ottilie Brandt'),
+              ...held,
+              times: 2,
+              since: dayAgo(89),
+              why: 'Now without looking.',
+            },
+          },
+        ]
+      : []),
     {
       ...{
         to: to('Ruben Asante'),
@@ -89,7 +120,7 @@ async function givenWork({ documents, trends }: Stores, dayAgo: (days: number) =
     },
   ];
   for (const [n, document] of given.entries())
-    await documents.put('assignment', demoId('e', n, 0), {
+    await documents.put('assignment', demoId('1', n, 0), {
       ...{ format: 'feldspar-assignment', version: 1 },
       ...document,
     });
@@ -119,7 +150,7 @@ async function lessons({ documents, trends }: Stores, dayAgo: (days: number) => 
       ...{ format: 'feldspar-lesson', version: 1, playerId, date: dayAgo(days) },
       note: take && n % 2 === 1 ? `${text}\nBest of the week: /takes/${take.id}` : text,
     };
-    await documents.put('lesson', demoId('e', 100 + n, 0), lesson);
+    await documents.put('lesson', demoId('2', n, 0), lesson);
   }
 }
 
@@ -154,6 +185,6 @@ async function circles({ documents }: Stores, now: Date): Promise<void> {
       seats: names.map((name) => ({ name, playerId: playerOf(name) })),
       turns,
     };
-    await documents.put('circle', demoId('f', n, 0), circle);
+    await documents.put('circle', demoId('3', n, 0), circle);
   }
 }

@@ -1,5 +1,5 @@
 /** What the frame says without a browser: where one is, the window's title, the keys. */
-import { ALL_PLACES, GROUPS, IN_THE_BAR, isAt } from './places.ts';
+import { ALL_PLACES, GROUPS, IN_THE_BAR, isAt, openTo } from './places.ts';
 import { keysAt } from './keys.ts';
 import { titleOf } from './useHeading.ts';
 
@@ -13,14 +13,24 @@ it.each([
   ['/bin', 'Log'],
   ['/hold', 'Log'],
   ['/rig', 'Sound and inputs'],
+  ['/studio/work', 'Studio'],
+  ['/studio/lesson/1/handout', 'Studio'],
+  ['/circle', 'Circle'],
 ])('at %s one is in %s, and nowhere else', (path, name) => {
   expect(ALL_PLACES.filter((place) => isAt(place, path)).map((place) => place.name)).toEqual([name]);
 });
 
 it('every place stands once; four of them in the bar of a phone', () => {
   expect(new Set(ALL_PLACES.map(({ to }) => to)).size).toBe(ALL_PLACES.length);
-  expect(GROUPS.map(({ name }) => name)).toEqual(['Play', 'Work out', 'Look back']);
+  expect(GROUPS.map(({ name }) => name)).toEqual(['Play', 'Work out', 'Look back', 'People']);
   expect(ALL_PLACES.filter(({ to }) => IN_THE_BAR.includes(to))).toHaveLength(4);
+});
+
+it('whoever opened the studio as one player is not shown the places of the teacher', () => {
+  const names = (viewer: string | null) => openTo(ALL_PLACES, viewer).map(({ name }) => name);
+  expect(names(null)).toContain('Studio');
+  expect(names('someone')).not.toContain('Studio');
+  expect(names('someone')).toEqual(names(null).filter((name) => name !== 'Studio' && name !== 'Circle'));
 });
 
 it.each([

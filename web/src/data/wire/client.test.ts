@@ -16,10 +16,12 @@ it('a change of a thing is kept with its name, method and address', () => {
   const changes = (Object.keys(ROUTES) as RouteName[]).filter(
     (name): name is Changing => name.includes(':id') && !name.startsWith('GET'),
   );
-  expect(changes).toHaveLength(24);
+  expect(changes).toHaveLength(33);
   for (const name of changes) {
     const change = changeOf(name as 'DELETE /takes/:id', 'x', 'said');
     expect(`${change.method} ${change.path}`).toBe(name.replace(':id', 'x'));
-    expect(change.thing).toMatch(/^(take|plan|player|recording|path|walk|agenda|session) x$/);
+    expect(change.thing).toMatch(
+      /^(take|plan|player|recording|path|walk|agenda|session|assignment|lesson|circle) x$/,
+    );
   }
 });

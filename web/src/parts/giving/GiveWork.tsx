@@ -44,7 +44,7 @@ const EVERY = [
   ['week', 'each week anew'],
 ] as const;
 
-export function GiveWork({ to = [], given, onClose, onGiven }: GiveWorkProps) {
+export default function GiveWork({ to = [], given, onClose, onGiven }: GiveWorkProps) {
   const [draft, setDraft] = useState(() => draftOf(given?.document ?? null, to, todayHere()));
   const [problems, setProblems] = useState<{ path: string; message: string }[]>([]);
   const here = (usePlayers().data?.items ?? []).filter(({ profile }) => profile.archived !== true);

@@ -4,7 +4,7 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import type { Assignment } from '@feldspar/core/people';
 import { compile, layerWords, withTempo } from '@feldspar/core/plan';
-import { type Meter, meterName, parseFraction, tempo } from '@feldspar/core/time';
+import { type Meter, meterName, parseFraction, saidIn, tempo, tempoName } from '@feldspar/core/time';
 import type { Player } from '@feldspar/core/wire';
 import { CARE } from '@feldspar/core/words';
 import { useMemo } from 'react';
@@ -101,6 +101,14 @@ const MOST_NOTE = 600;
 /** On paper nobody follows a link. */
 const withoutTakes = (note: string) => note.replaceAll(/\/takes\/[0-9a-f-]{36}\s*/gi, '').trim();
 
+/** The tempo in the note in which the player thinks, where that is another one. */
+function thoughtIn({ tempo: at }: Assignment, { profile: { thinksIn } }: Player): string {
+  if (!at || !thinksIn) return '';
+  const said = tempo(at.bpm, at.beat);
+  const note = parseFraction(thinksIn);
+  return said.beat.equals(note) ? '' : ` (${tempoName(saidIn(said, note))})`;
+}
+
 function Piece({ document, player }: { document: Assignment; player: Player }) {
   const { work, tempo: at } = document;
   const plan = usePlan(work.kind === 'agenda' ? undefined : work.planId).data?.document;
@@ -135,7 +143,10 @@ function Piece({ document, player }: { document: Assignment; player: Player }) {
           <Typography variant="h3" component="h2">
             {work.title}
           </Typography>
-          <Typography sx={{ fontWeight: 600 }}>{askedText(document)}</Typography>
+          <Typography sx={{ fontWeight: 600 }}>
+            {askedText(document)}
+            {thoughtIn(document, player)}
+          </Typography>
           {document.why && <Typography>{document.why}</Typography>}
           {first && meter && (
             <Typography variant="body2" sx={{ mt: 0.5 }}>

@@ -5,15 +5,15 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
+import { recordIn } from '@feldspar/core/circle';
 import type { PlayerWeek } from '@feldspar/core/people';
 import type { Player } from '@feldspar/core/wire';
-import { firstName, needWords } from '@feldspar/core/words';
-import { useState } from 'react';
+import { challengeWords, firstName, needWords } from '@feldspar/core/words';
+import { Suspense, lazy, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { STUDIO, handoutAt, logAt, trendsAt } from '../../addresses/addresses.ts';
-import { useAssignments, useNeeds, usePlayers } from '../../data/hooks.ts';
+import { useAssignments, useCircles, useNeeds, usePlayers } from '../../data/hooks.ts';
 import { setCurrentPlayer } from '../../device/current-player.ts';
-import { GiveWork } from '../../parts/giving/GiveWork.tsx';
 import { WorkLine } from '../../parts/giving/WorkLine.tsx';
 import { Empty } from '../../parts/layout/Empty.tsx';
 import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
@@ -28,6 +28,8 @@ import { LEVEL_WORDS, SAYING } from '../../text/people-text.ts';
 import { Notes } from './Notes.tsx';
 import { SinceThen } from './SinceThen.tsx';
 import { useLessonNotes } from './useLessonNotes.ts';
+
+const GiveWork = lazy(() => import('../../parts/giving/GiveWork.tsx'));
 
 export default function Lesson() {
   const { id = '' } = useParams();
@@ -95,6 +97,7 @@ function Shown({ player }: { player: Player }) {
         <Box sx={{ display: 'grid', gap: 2.5 }}>
           <SinceThen player={player} since={notes.last?.document.date ?? null} onMention={notes.mention} />
           <GivenWork player={player} week={week} onGive={() => setGiving(true)} />
+          <InCircles player={player} />
           <Typography variant="body2">
             <Link to={trendsAt(player.id)}>Trends of {firstName(player.name)}</Link> ·{' '}
             <Link to={logAt(player.id)}>all takes</Link>
@@ -102,7 +105,11 @@ function Shown({ player }: { player: Player }) {
         </Box>
         <Notes notes={notes} />
       </Box>
-      {giving && <GiveWork to={[player.id]} onClose={() => setGiving(false)} />}
+      {giving && (
+        <Suspense>
+          <GiveWork to={[player.id]} onClose={() => setGiving(false)} />
+        </Suspense>
+      )}
     </Page>
   );
 }
@@ -117,6 +124,22 @@ function Need({ week, today }: { week: PlayerWeek; today: string }) {
         <b>{word}</b> {sentence}
       </Typography>
     </Row>
+  );
+}
+
+/** What was found on one slow click. */
+function InCircles({ player }: { player: Player }) {
+  const circles = useCircles().data?.items ?? [];
+  const { found, asked, hardest } = recordIn(
+    circles.map(({ document }) => document),
+    (id) => id === player.id,
+  );
+  if (asked === 0) return null;
+  return (
+    <Typography>
+      In the circle {firstName(player.name)} found {found} of {asked}
+      {hardest && `, the hardest of them ${challengeWords(hardest.challenge)}`}.
+    </Typography>
   );
 }
 

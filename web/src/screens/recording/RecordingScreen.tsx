@@ -28,7 +28,7 @@ import { takeAt } from '../../addresses/addresses.ts';
 import { shippedPlan, useRecording } from '../../data/hooks.ts';
 import { finishTake } from '../../data/outbox/playing.ts';
 import { askFor } from '../../data/wire/client.ts';
-import { judgingOf } from '../../device/judging.ts';
+import { useJudging } from '../../data/judging.ts';
 import { KEY_SIGN, useKey } from '../../parts/actions/useKey.ts';
 import { useUndoKeys } from '../../parts/keeping/useUndoKeys.ts';
 import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
@@ -69,6 +69,7 @@ const ZOOMS = [5, 20, 60, 200, 600, 2000];
 
 function Editor({ start, hash }: { start: Recording; hash: string | null | undefined }) {
   const navigate = useNavigate();
+  const judgingFor = useJudging();
   const editing = useEditing(start);
   const { recording, change } = editing;
   const { heard, edits, played, sound, side } = recording;
@@ -162,7 +163,7 @@ function Editor({ start, hash }: { start: Recording; hash: string | null | undef
   const read = async () => {
     if (!isToPlan(recording)) return;
     const take = takeOfRecording(recording, crypto.randomUUID());
-    const judging = judgingOf(take.playerId);
+    const judging = judgingFor(take.playerId);
     await finishTake(judging ? { ...take, judging } : take);
     await navigate(takeAt(take.id));
   };

@@ -7,6 +7,7 @@ import { inTenths, tempoName } from '@feldspar/core/time';
 import { useCallback, useEffect, useEffectEvent, useMemo, useReducer, useRef, useState } from 'react';
 import { useLocation, useNavigate, useParams, useSearchParams } from 'react-router';
 import { usePlan, usePlayers } from '../../data/hooks.ts';
+import { useJudging } from '../../data/judging.ts';
 import { currentPlayerId } from '../../device/current-player.ts';
 import { InputChoice } from '../../parts/listening/InputChoice.tsx';
 import { PAUSE_S, loopWanted } from '../../device/looping.ts';
@@ -98,6 +99,7 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
   const [inputs, setInputs] = useState<StageInputs | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
 
+  const judgingFor = useJudging();
   const { queue, go, onNext, onEnough, isQueued } = useStageQueue(planId, session === null);
   const [search] = useSearchParams();
   const leave = useCallback(
@@ -122,6 +124,7 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
         plan,
         planId,
         playerId: currentPlayerId(),
+        judging: judgingFor(currentPlayerId()),
         ear,
         midi: midi?.facts,
         signal,
@@ -159,7 +162,7 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
       close();
       if (!signal.aborted) tell({ type: 'failed', error });
     }
-  }, [plan, planId, navigate, prepareReading, isQueued, onNext]);
+  }, [plan, planId, navigate, prepareReading, isQueued, onNext, judgingFor]);
 
   /** By a person, and not by itself. */
   const startAsked = useCallback(() => {

@@ -2,10 +2,10 @@
  * One performance on the stage: clicks sound, taps come in, a take comes out. What was played is kept in the browser while it is
  * played, so nothing is lost if the page goes away.
  */
+import type { Judging } from '@feldspar/core/timing';
 import { type Plan, type Timeline, compile } from '@feldspar/core/plan';
 import { type Take, type TakeHit, clockOf, isPlayed } from '@feldspar/core/take';
 import { type PlayingClicks, playClicks } from '../../sound/click-player.ts';
-import { judgingOf } from '../../device/judging.ts';
 import { abandonTake, finishTake, keepPiece, lockName } from '../../data/outbox/playing.ts';
 import { latencyOf } from '../../device/rig-store.ts';
 import type { Tap, TapInput } from '../../input/taps.ts';
@@ -18,6 +18,8 @@ export interface SessionOptions {
   plan: Plan;
   planId: string | null;
   playerId: string | null;
+  /** How it is judged; as usual where it is null. */
+  judging: Judging | null;
   /** What listens, where something does; keys and the screen make no hits then. */
   ear?: ByEar | undefined;
   /** The MIDI device that is played on. */
@@ -53,7 +55,7 @@ const DEAD_AFTER_MS = 5000;
 
 /** @throws the signal's reason when it was ended before it began; Error when the browser gives no audio. */
 export async function startSession(options: SessionOptions): Promise<Session> {
-  const { plan, planId, playerId, signal, ear, midi, onDone, onNothing, onError } = options;
+  const { plan, planId, playerId, judging, signal, ear, midi, onDone, onNothing, onError } = options;
   const timeline = compile(plan);
   const id = crypto.randomUUID();
   const startedAt = new Date().toISOString();
@@ -98,7 +100,6 @@ export async function startSession(options: SessionOptions): Promise<Session> {
         ...(strength === undefined ? {} : { strength }),
         ...(releasedMs === undefined ? {} : { lengthS: Math.max(0, releasedMs - stampMs) / 1000 }),
       }));
-    const judging = judgingOf(playerId);
     return {
       format: 'feldspar-take',
       version: 1,

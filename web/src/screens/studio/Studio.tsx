@@ -4,7 +4,7 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import type { PlayerWeek } from '@feldspar/core/people';
 import { FIGURE_WORDS, needWords, studioHeadline } from '@feldspar/core/words';
-import { useState } from 'react';
+import { Suspense, lazy, useState } from 'react';
 import { Link } from 'react-router';
 import { STUDIO, lessonAt } from '../../addresses/addresses.ts';
 import { useNeeds, usePlayers } from '../../data/hooks.ts';
@@ -12,7 +12,6 @@ import { PrintButton } from '../../parts/actions/PrintButton.tsx';
 import { useFilters } from '../../parts/actions/useFilters.ts';
 import { Choice } from '../../parts/fields/Choice.tsx';
 import { SearchField } from '../../parts/fields/SearchField.tsx';
-import { GiveWork } from '../../parts/giving/GiveWork.tsx';
 import { Empty } from '../../parts/layout/Empty.tsx';
 import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
 import { Page } from '../../parts/layout/Page.tsx';
@@ -25,6 +24,8 @@ import { StudioTabs } from '../../parts/studio-tabs/StudioTabs.tsx';
 import { SAYING } from '../../text/people-text.ts';
 import { plural } from '../../text/text.ts';
 import { EVERY_CLASS, ORDERS, type Order, type StudioLine, shownLines } from './lines.ts';
+
+const GiveWork = lazy(() => import('../../parts/giving/GiveWork.tsx'));
 
 /** A list longer than a screen is searched. */
 const MANY = 8;
@@ -113,7 +114,11 @@ export default function Studio() {
           takes; open the lesson to see them.
         </Typography>
       )}
-      {giving && <GiveWork onClose={() => setGiving(false)} />}
+      {giving && (
+        <Suspense>
+          <GiveWork onClose={() => setGiving(false)} />
+        </Suspense>
+      )}
     </Page>
   );
 }

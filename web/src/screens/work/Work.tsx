@@ -4,7 +4,7 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { type AssignmentStanding, isFor } from '@feldspar/core/people';
 import type { KeptAssignment, Player } from '@feldspar/core/wire';
-import { useState } from 'react';
+import { Suspense, lazy, useState } from 'react';
 import { Link } from 'react-router';
 import { lessonAt } from '../../addresses/addresses.ts';
 import { deleteThing, restoreThing } from '../../data/changes.ts';
@@ -13,7 +13,6 @@ import { useFilters } from '../../parts/actions/useFilters.ts';
 import { useUndo } from '../../parts/actions/useUndo.tsx';
 import { Choice } from '../../parts/fields/Choice.tsx';
 import { SearchField } from '../../parts/fields/SearchField.tsx';
-import { GiveWork } from '../../parts/giving/GiveWork.tsx';
 import { StandingText, WorkLine } from '../../parts/giving/WorkLine.tsx';
 import { Empty } from '../../parts/layout/Empty.tsx';
 import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
@@ -23,6 +22,8 @@ import { Row } from '../../parts/layout/Row.tsx';
 import { ScreenSkeleton } from '../../parts/layout/Skeletons.tsx';
 import { StudioTabs } from '../../parts/studio-tabs/StudioTabs.tsx';
 import { plural } from '../../text/text.ts';
+
+const GiveWork = lazy(() => import('../../parts/giving/GiveWork.tsx'));
 
 const SHOWN = [
   ['open', 'open'],
@@ -134,7 +135,9 @@ export default function Work() {
         ))}
       </List>
       {editing && (
-        <GiveWork given={editing === 'new' ? undefined : editing} onClose={() => setEditing(null)} />
+        <Suspense>
+          <GiveWork given={editing === 'new' ? undefined : editing} onClose={() => setEditing(null)} />
+        </Suspense>
       )}
     </Page>
   );

@@ -1,0 +1,95 @@
+/** A circle of four seats: the first finds it by tapping, one does not, a turn is undone; kept through a reload. */
+import { type Circle, askedOf, placeOf } from '@feldspar/core/circle';
+import { App } from './driver/app.ts';
+import { installProbe, readProbe } from './driver/audio-probe.ts';
+import { Browser } from './driver/browser.ts';
+import { performHits } from './driver/performer.ts';
+
+const CLICK = 60;
+
+let app: App;
+let browser: Browser;
+beforeAll(async () => {
+  app = await App.start();
+  browser = await Browser.open();
+  await installProbe(browser);
+});
+afterAll(async () => {
+  await browser?.close();
+  await app?.remove();
+});
+
+async function stored(): Promise<Circle> {
+  const { items } = (await (await fetch(`${app.url}/api/circles`)).json()) as {
+    items: { document: Circle }[];
+  };
+  return items[0].document;
+}
+const turns = async () => (await stored()).turns.map(({ seat, result, by }) => [seat, result, by]);
+
+it('seats are named, drawn and moved; the first one is asked something easy', async () => {
+  await browser.goto(`${app.url}/circle`);
+  for (const name of ['Ada', 'Ben', 'Cleo', 'Dan']) {
+    await browser.fill('textbox', '^A guest$', name);
+    await browser.click('button', '^Add the guest$');
+  }
+  await browser.see(/4 seats, in this order/);
+  await browser.click('button', '^Dan earlier$');
+  // One click a second: sixteen seconds for what takes a minute at 20.
+  await browser.fill('textbox', '^Clicks a minute', String(CLICK));
+  await browser.click('button', '^To the big screen$');
+  await browser.see(/Start the click, and the first one begins/);
+  expect((await stored()).seats.map(({ name }) => name)).toEqual(['Ada', 'Ben', 'Dan', 'Cleo']);
+});
+
+it('Ada claps every beat so that the click lies there: found, and the circle passes on by itself', async () => {
+  const circle = await stored();
+  const { challenge } = askedOf(circle)!;
+  await browser.click('button', '^Start the click$');
+  await browser.see(/your turn/);
+  await browser.until(async () => (await readProbe(browser)).zeroMs !== null, 'the clock');
+  const { zeroMs, nowMs } = await readProbe(browser);
+  const beatS = 60 / CLICK / challenge.beats;
+  // From one on, so that a click two seconds from now lies where it should.
+  const click = Math.ceil((nowMs - zeroMs!) / 1000) + 2;
+  const one = click - placeOf(challenge).valueOf() * beatS;
+  const claps = Array.from({ length: 5 * challenge.beats }, (_, i) => ({ timeS: one + i * beatS }));
+  await performHits(browser, claps);
+  await browser.see(/Ben: /);
+  const [first] = (await stored()).turns;
+  expect(first).toMatchObject({ seat: 0, result: 'found', by: 'taps', challenge });
+  expect(first.heldBeats).toBeGreaterThanOrEqual(2 * challenge.beats);
+  await browser.see(/found after \d+ clicks?, \d+ beats?; held for/);
+});
+
+it('Ben does not find it: the next one is a step easier; a key judges, and takes back', async () => {
+  const before = askedOf(await stored())!;
+  await browser.type('x');
+  await browser.see(/Dan: /);
+  await browser.until(async () => (await turns()).length === 2, 'the turn');
+  const after = askedOf(await stored())!;
+  expect(after.difficulty).toBeLessThan(before.difficulty);
+  await browser.type('s');
+  await browser.see(/Cleo: /);
+  await browser.type('u');
+  await browser.see(/Dan: /);
+  await browser.until(async () => (await turns()).length === 2, 'the turn taken back');
+  await browser.press('Enter');
+  await browser.see(/Cleo: /);
+  await browser.until(async () => (await turns()).length === 3, 'the turn');
+  expect(await turns()).toEqual([
+    [0, 'found', 'taps'],
+    [1, 'not found', 'person'],
+    [2, 'found', 'person'],
+  ]);
+});
+
+it('paused, reloaded and gone on with: nothing is lost', async () => {
+  await browser.press('Escape');
+  await browser.see(/pause/);
+  await browser.goto(`${app.url}/circle`);
+  await browser.see(/1 round · Ada 1 of 1, Ben 0 of 1, Dan 1 of 1, Cleo 0 of 0/);
+  await browser.click('link', '^Go on with Circle');
+  await browser.see(/Cleo: /);
+  await browser.see(/The click stands still; nothing is lost/);
+});
