@@ -2,10 +2,8 @@
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { type Sheet, planWithSheet, readBars } from '@feldspar/core/counts';
-import { type Plan, beatSeconds, compile, groupingRhythm } from '@feldspar/core/plan';
-import { STEADY_PLAYER, simulate } from '@feldspar/core/players';
+import { type Plan, groupingRhythm } from '@feldspar/core/plan';
 import { ALL_READY_PLANS } from '@feldspar/core/practice';
-import type { Take } from '@feldspar/core/take';
 import { App } from './driver/app.ts';
 import { Browser, DESKTOP, PHONE, type Viewport } from './driver/browser.ts';
 
@@ -45,39 +43,6 @@ const growing = items.filter(({ title }) => title === 'Growing silence');
 /** A take that says something: the growing silence, hurried. */
 const telling = growing.find(({ summary }) => summary.verdict === 'rushing')!;
 
-/** A take of a ready plan by somebody who plays some bars elsewhere, in parts of a beat. @returns its address. */
-async function takeAside(title: string, beatsIn: (bar: number, part: string) => number): Promise<string> {
-  const { id: planId, plan } = ALL_READY_PLANS.find((ready) => ready.plan.title === title)!;
-  const { bars, sections, ...timeline } = compile(plan);
-  const targets = timeline.targets.map((target) => {
-    const bar = bars[target.bar];
-    const beats = beatsIn(bar.number, target.voice);
-    return { ...target, timeS: target.timeS + beats * beatSeconds(bar) };
-  });
-  const take: Take = {
-    format: 'feldspar-take',
-    version: 1,
-    id: crypto.randomUUID(),
-    playerId: RUBEN,
-    planId,
-    plan,
-    startedAt: new Date().toISOString(),
-    stoppedAtS: null,
-    input: 'simulated',
-    hits: simulate({ ...timeline, bars, sections, targets }, STEADY_PLAYER, 4),
-    clock: null,
-    latencyMs: 0,
-    simulated: { traits: STEADY_PLAYER, seed: 4 },
-    note: '',
-  };
-  await fetch(`${app.url}/api/takes/${take.id}`, {
-    method: 'PUT',
-    headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify(take),
-  });
-  return `/takes/${take.id}`;
-}
-
 const FOUR = { meter: { beats: 4, unit: '1/4' }, tempo: { bpm: 84, beat: '1/4' } };
 
 /** An own plan, for the workshop. @returns its id. */
@@ -110,7 +75,6 @@ await browser.script('localStorage.setItem("feldspar player", arguments[0])', RU
 
 const reading = `/takes/${telling.id}`;
 await shot('bench', DESKTOP, go('/', /choose another click/));
-await shot('plan', DESKTOP, go(`/plans/${GROWING}`, /Longest stretch/));
 await shot('plans', DESKTOP, go('/plans', /in the order people learn them/));
 const layered = await ownPlan('Hand and foot over five', [
   {
@@ -151,8 +115,6 @@ await shot('stage', DESKTOP, async () => {
 await listening({});
 await shot('stage-phone', PHONE, () => playUntil(GROWING, /silent bar/));
 await shot('reading', DESKTOP, go(reading, /Where you drifted/));
-const limbs = await takeAside('Hand and foot', (_, part) => (part === 'foot' ? 0.03 : 0));
-await shot('reading-limbs', DESKTOP, go(limbs, /comes \d+ ms first/));
 const written: Sheet = {
   format: 'feldspar-sheet',
   version: 1,
@@ -179,7 +141,15 @@ await shot('agenda', DESKTOP, async () => {
   await new Promise((resolve) => setTimeout(resolve, 5000));
 });
 await browser.click('button', '^Enough for today$').catch(() => undefined);
-await shot('hold', DESKTOP, go(`/hold?player=${RUBEN}`, /holds 30 ms/));
+const HANA = 'de300000-000a-4000-8000-000400000000';
+await shot('studio', DESKTOP, go('/studio', /sorted by who needs you/));
+await shot('lesson', DESKTOP, go(`/studio/lesson/${HANA}`, /Into the note/));
+await shot('handout', DESKTOP, go('/studio/lesson/de300000-000a-4000-8000-000000000000/handout', /Count 1/));
+await shot('circle', DESKTOP, async () => {
+  await browser.goto(`${app.url}/circle/de300000-0003-4000-8000-000100000000`);
+  await browser.click('button', '^Go on$');
+  await browser.see(/your turn/);
+});
 await shot('rig', DESKTOP, async () => {
   await listening({
     listensTo: 'simulated microphone',
@@ -190,23 +160,6 @@ await shot('rig', DESKTOP, async () => {
   await browser.see(/4 notes heard/);
   await browser.click('button', '^Measure the delay');
   await browser.see(/and back here/);
-});
-await shot('midi', DESKTOP, async () => {
-  await listening({
-    listensTo: 'midi',
-    midi: {
-      ...{ id: '', label: 'all that are plugged in' },
-      ...{ notes: { 36: 'right', 40: 'left', 46: 'third' }, deeds: { 50: 'next' }, pedals: { 64: 'start' } },
-    },
-    midiOut: {
-      ...{ id: 'simulated device', label: 'simulated device', clock: true, clicks: true },
-      ...{ note: 76, channel: 10, aheadMs: 0 },
-    },
-  });
-  await browser.goto(`${app.url}/rig`);
-  await browser.click('button', '^Try it');
-  await browser.see(/runs · .*quarter = 120/);
-  await browser.script('scrollTo(0, 0)');
 });
 await listening({});
 const desk = '/desk?quarters=100&foot=1/2&click=1/8&meter=4/4&said=200';

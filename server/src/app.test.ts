@@ -5,7 +5,7 @@ import { placementOf } from '@feldspar/core/reference';
 import { measureTake } from '@feldspar/core/take';
 import { tempo } from '@feldspar/core/time';
 import { said, saidReportSchema } from '@feldspar/core/words';
-import { GROWING, demoTake, takeId } from './testing/documents.ts';
+import { GROWING, demoTake, takeId, testRecording } from './testing/documents.ts';
 import { type Service, startService } from './testing/service.ts';
 
 let service: Service;
@@ -169,6 +169,35 @@ describe('plans and players', () => {
       { id: takeId(1), name: 'Ada', instrument: '', profile: {} },
       { id: takeId(2), name: 'Zoe', instrument: 'flute', profile: {} },
     ]);
+  });
+});
+
+describe('a few letters', () => {
+  const found = async (path: string, find: string) =>
+    (await service.request.get(`${path}?find=${encodeURIComponent(find)}`).expect(200)).body.items.map(
+      ({ id }: { id: string }) => id,
+    );
+  it('find takes by their title or their note, whatever the case, and nothing by signs that mean more elsewhere', async () => {
+    for (const n of [1, 2])
+      await service.request
+        .put(`/api/takes/${takeId(n)}`)
+        .send(demoTake(n))
+        .expect(201);
+    await service.request
+      .patch(`/api/takes/${takeId(2)}`)
+      .send({ note: '100 % Tired hands' })
+      .expect(204);
+    expect(await found('/api/takes', 'GROWING')).toEqual([takeId(2), takeId(1)]);
+    expect(await found('/api/takes', 'tired')).toEqual([takeId(2)]);
+    expect(await found('/api/takes', '100 %')).toEqual([takeId(2)]);
+    expect(await found('/api/takes', '_rowing')).toEqual([]);
+    expect(await found('/api/takes', "' OR 1=1 --")).toEqual([]);
+  });
+  it('find recordings by their name', async () => {
+    const recording = testRecording({ name: 'Kitchen, claps' });
+    await service.request.put(`/api/recordings/${recording.id}`).send(recording).expect(201);
+    expect(await found('/api/recordings', 'kitchen')).toEqual([recording.id]);
+    expect(await found('/api/recordings', 'cellar')).toEqual([]);
   });
 });
 

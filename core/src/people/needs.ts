@@ -73,7 +73,9 @@ function surest(trends: readonly Trend[]): Trend | null {
   const sure = trends.filter(({ change }) => change?.sure === true);
   const sureness = ({ change }: Trend) =>
     Math.abs(change!.change) / (change!.ci95[1] - change!.ci95[0] || 1e-9);
-  return [...sure].sort((a, b) => sureness(b) - sureness(a)).at(0) ?? null;
+  // Where notes lie beside the click is a style: it is told where nothing else changed.
+  const skills = sure.filter(({ figure }) => BETTER[figure] !== null);
+  return [...(skills.length > 0 ? skills : sure)].sort((a, b) => sureness(b) - sureness(a)).at(0) ?? null;
 }
 
 function needOf(known: Known, trend: Trended): Need {

@@ -16,11 +16,14 @@ export type TakeOrder = (typeof TAKE_ORDERS)[number];
 const cursor = z.string().max(200).optional();
 const limit = (usual: number) => z.coerce.number().int().min(1).max(PAGE.most).default(usual);
 const player = z.uuid('player must be a UUID').optional();
+/** A few letters of a title, a name or a note. */
+const find = z.string().trim().max(60, 'at most 60 letters are looked for').optional();
 
 export const takesQuery = z.object({
   cursor,
   limit: limit(PAGE.usual),
   player,
+  find,
   order: z.enum(TAKE_ORDERS, `order must be one of ${TAKE_ORDERS.join(', ')}`).default('newest'),
 });
 
@@ -105,7 +108,7 @@ export const reportRequestSchema = z.strictObject({
   judging: judgingSchema.optional(),
 });
 
-export const recordingsQuery = z.object({ cursor, limit: limit(PAGE.usual), player });
+export const recordingsQuery = z.object({ cursor, limit: limit(PAGE.usual), player, find });
 
 /** Where a piece of a sound file belongs: so many bytes come before it. */
 export const pieceQuery = z.object({

@@ -1,5 +1,5 @@
 import type { Trend } from '../trends/index.ts';
-import { changeWords, trendHeadline } from './index.ts';
+import { changeText, changeWords, trendHeadline } from './index.ts';
 
 const points = Array.from({ length: 6 }, (_, i) => ({ day: `2026-11-0${i + 1}`, mean: 1, sd: null, n: 1 }));
 const trend = (figure: Trend['figure'], from: number, to: number, within: number): Trend => ({
@@ -25,6 +25,12 @@ it.each([
   [{ figure: 'hold' as const, points: [], change: null }, 'No take says anything of it yet.'],
 ])('a change is named with its interval, or not at all', (of, expected) => {
   expect(changeWords(of)).toBe(expected);
+});
+
+it('in a line the same is said shortly', () => {
+  expect(changeText(trend('return', 41.2, 18, 8))).toBe('41 to 18 ms, 23 less (15 to 31)');
+  expect(changeText(trend('offset', -20, 4, 6))).toBe('20 ms early to 4 ms late, 24 later (18 to 30)');
+  expect(changeText(trend('spread', 20, 18, 6))).toBe('');
 });
 
 it('the heading names the surest gain; what got worse, or is a matter of style, is none', () => {

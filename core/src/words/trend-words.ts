@@ -62,14 +62,26 @@ export function changeWords({ figure, points, change }: Pick<Trend, 'figure' | '
   if (change === null) return `Too few days to say: ${points.length} of five.`;
   if (!change.sure) return 'No change that can be named: days differ more than weeks do.';
   const { unit } = FIGURE_WORDS[figure];
-  const [low, high] = change.ci95.map(Math.abs).sort((a, b) => a - b);
-  const less = change.change < 0;
+  const [from, to] = [said(figure, change.from), said(figure, change.to)];
+  const ends = figure === 'offset' ? `${from} to ${to}` : `${from} to ${to} ${unit}`;
+  return `It went from ${ends}: ${changeBy(figure, change)}.`;
+}
+
+/** "41 to 18 ms, 23 less (15 to 31)"; empty where no change can be named. */
+export function changeText({ figure, change }: Pick<Trend, 'figure' | 'change'>): string {
+  if (!change?.sure) return '';
+  const { unit } = FIGURE_WORDS[figure];
+  const ends = `${said(figure, change.from)} to ${said(figure, change.to)}`;
+  return `${ends}${figure === 'offset' ? '' : ` ${unit}`}, ${changeBy(figure, change)}`;
+}
+
+/** "23 less (15 to 31)". */
+function changeBy(figure: TrendFigure, { change, ci95 }: NonNullable<Trend['change']>): string {
+  const [low, high] = ci95.map(Math.abs).sort((a, b) => a - b);
+  const less = change < 0;
   const by = figure === 'offset' ? (less ? 'earlier' : 'later') : less ? 'less' : 'more';
   const amount = (value: number) => (figure === 'hold' ? oneDecimal(value) : whole(value));
-  const from = said(figure, change.from);
-  const to = said(figure, change.to);
-  const ends = figure === 'offset' ? `${from} to ${to}` : `${from} to ${to} ${unit}`;
-  return `It went from ${ends}: ${amount(Math.abs(change.change))} ${by} (${amount(low)} to ${amount(high)}).`;
+  return `${amount(Math.abs(change))} ${by} (${amount(low)} to ${amount(high)})`;
 }
 
 /** What changed most surely for the better, as a heading; else what was practised. */

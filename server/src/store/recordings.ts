@@ -3,6 +3,7 @@ import { type Recording, marksOf } from '@feldspar/core/recordings';
 import type { Page, RecordingItem, SoundState, StoredRecording } from '@feldspar/core/wire';
 import { type FindOptions, Op, type WhereOptions } from 'sequelize';
 import { Problem, notFound } from '../http/problem.ts';
+import { holding } from './holding.ts';
 import type { Database } from './database.ts';
 import type { RecordingRow, Row } from './models.ts';
 import { beyond, cursorOf, readCursor } from './pages.ts';
@@ -77,10 +78,16 @@ export class RecordingStore {
     };
   }
 
-  async list(filter: { playerId?: string; cursor?: string; limit: number }): Promise<Page<RecordingItem>> {
+  async list(filter: {
+    playerId?: string;
+    cursor?: string;
+    limit: number;
+    find?: string | undefined;
+  }): Promise<Page<RecordingItem>> {
     const identities = await this.players.identities();
     const where: WhereOptions[] = [];
     if (filter.playerId) where.push({ playerId: identities.all(filter.playerId) });
+    if (filter.find) where.push(holding(['name', 'played'], filter.find));
     if (filter.cursor) where.push(beyond('recordedAt', 'DESC', readCursor(filter.cursor, ORDER, 'date')));
     const rows = await this.listed({
       where: { [Op.and]: where },

@@ -10,6 +10,7 @@ import type { Page, TakeItem, TakeOrder, TakeParts } from '@feldspar/core/wire';
 import { type FindOptions, Op, UniqueConstraintError, type WhereOptions } from 'sequelize';
 import { type Measure, TooMuch } from '../compute/measure.ts';
 import { Problem, notFound } from '../http/problem.ts';
+import { holding } from './holding.ts';
 import type { Database } from './database.ts';
 import { UnreadableRow, readJson } from './json-column.ts';
 import type { Row, TakeRow } from './models.ts';
@@ -214,11 +215,14 @@ export class TakeStore {
     cursor?: string;
     limit: number;
     order: TakeOrder;
+    /** Letters of its title or its note. */
+    find?: string | undefined;
   }): Promise<Page<TakeItem>> {
     const [column, direction] = ORDERS[filter.order];
     const where: WhereOptions[] = [];
     const identities = await this.players.identities();
     if (filter.playerId) where.push({ playerId: identities.all(filter.playerId) });
+    if (filter.find) where.push(holding(['title', 'note'], filter.find));
     if (filter.cursor) {
       const kind = column === 'startedAt' ? 'date' : 'number';
       where.push(beyond(column, direction, readCursor(filter.cursor, filter.order, kind)));

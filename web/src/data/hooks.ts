@@ -139,18 +139,26 @@ export function useTakePage(
   player: string | null,
   order: TakeOrder,
   cursor: string | null,
+  find = '',
 ): SWRResponse<Page<TakeItem>> {
-  const asked = { query: { limit: PAGE, player, order, cursor } };
-  return useOver(useAnswer('GET /takes', asked, { dedupingInterval: 0 }), takesOver);
+  const asked = { query: { limit: PAGE, player, order, cursor, find: find || null } };
+  return useOver(
+    useAnswer('GET /takes', asked, { dedupingInterval: 0, keepPreviousData: find !== '' }),
+    takesOver,
+  );
 }
 
 /** A page of the recordings, newest first. @param cursor null for the first. */
 export function useRecordings(
   player: string | null,
   cursor: string | null,
+  find = '',
 ): SWRResponse<Page<RecordingItem>> {
-  const asked = { query: { limit: PAGE, player, cursor } };
-  return useOver(useAnswer('GET /recordings', asked, { dedupingInterval: 0 }), recordingsOver);
+  const asked = { query: { limit: PAGE, player, cursor, find: find || null } };
+  return useOver(
+    useAnswer('GET /recordings', asked, { dedupingInterval: 0, keepPreviousData: find !== '' }),
+    recordingsOver,
+  );
 }
 
 export interface FoundRecording {

@@ -15,6 +15,9 @@ import { LogTabs } from '../../parts/log-tabs/LogTabs.tsx';
 import { ScreenSkeleton } from '../../parts/layout/Skeletons.tsx';
 import { firstWords } from '../../text/finding-text.ts';
 import { longDate, plural, shortDate } from '../../text/text.ts';
+import { fits } from '../../text/search.ts';
+import { FIND, useFilters } from '../../parts/actions/useFilters.ts';
+import { SearchField } from '../../parts/fields/SearchField.tsx';
 import { useOnce } from '../../parts/actions/useOnce.ts';
 
 const DAY_MS = 86_400_000;
@@ -33,6 +36,7 @@ interface Thing {
 
 export default function Bin() {
   const { data, error } = useBin();
+  const [search, say] = useFilters();
   const { data: players } = usePlayers();
   const nameOf = (id: string) =>
     [...(players?.items ?? []), ...(data?.players ?? [])].find((player) => player.id === id)?.name ??
@@ -76,7 +80,9 @@ export default function Bin() {
       facts: DOCUMENTS[kind],
     })),
   );
+  const sought = search.get(FIND) ?? '';
   const things = [...takes, ...plans, ...recordings, ...documents, ...removed]
+    .filter(({ title, facts }) => fits(sought, `${title} ${facts}`))
     .filter(({ kind, id }) => !back.some(({ thing }) => thing === `${kind} ${id}`))
     .sort((a, b) => b.deletedAt.localeCompare(a.deletedAt));
   const left = (deletedAt: string) =>
@@ -85,9 +91,14 @@ export default function Bin() {
     <Page
       tabs={<LogTabs at="Bin" />}
       title="The bin"
+      actions={
+        <SearchField label="Find what was deleted" value={sought} onChange={(text) => say(FIND, text, '')} />
+      }
       intro={`What was deleted lies here for ${plural(data.daysKept, 'day')} and can be brought back; then it is really gone.`}
     >
-      {things.length === 0 ? (
+      {things.length === 0 && sought !== '' ? (
+        <Empty>Nothing that was deleted fits. Type fewer letters.</Empty>
+      ) : things.length === 0 ? (
         <Empty>
           It is empty. What you delete in the <Link to="/log">log</Link> or among the{' '}
           <Link to="/plans">plans</Link>, and players who are removed, come here first.

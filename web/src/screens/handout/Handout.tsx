@@ -3,7 +3,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import type { Assignment } from '@feldspar/core/people';
-import { compile, layerWords, withTempo } from '@feldspar/core/plan';
+import { compile, layerWords, planTempo, withTempo } from '@feldspar/core/plan';
 import { type Meter, meterName, parseFraction, saidIn, tempo, tempoName } from '@feldspar/core/time';
 import type { Player } from '@feldspar/core/wire';
 import { CARE } from '@feldspar/core/words';
@@ -150,8 +150,9 @@ function Piece({ document, player }: { document: Assignment; player: Player }) {
           {document.why && <Typography>{document.why}</Typography>}
           {first && meter && (
             <Typography variant="body2" sx={{ mt: 0.5 }}>
-              {meterName(meter)}. Count {countedLine(meter, player.profile.counts ?? 'e and a', first.clicks)}
-              . Click: {first.clicks.map((layer) => layerWords(layer, meter)).join(', and ')}.
+              {meterName(meter)} at {tempoName(planTempo(shown!.plan))}. Count{' '}
+              {countedLine(meter, player.profile.counts ?? 'e and a', first.clicks)}. Click:{' '}
+              {first.clicks.map((layer) => layerWords(layer, meter)).join(', and ')}.
             </Typography>
           )}
         </Box>

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import Chip from '@mui/material/Chip';
 import Typography from '@mui/material/Typography';
 import { comparableName, tempo as tempoOf, tempoName } from '@feldspar/core/time';
-import { useEffect } from 'react';
+import { useDeferredValue, useEffect } from 'react';
 import { Link, useLocation, useNavigate } from 'react-router';
 import useSWR from 'swr';
 import { takeAt } from '../../addresses/addresses.ts';
@@ -17,8 +17,9 @@ import { INPUT_CHIPS } from '../../text/input-words.ts';
 import { overTake } from '../../data/outbox/overlay.ts';
 import type { Waiting } from '../../data/outbox/queue.ts';
 import { useOutbox } from '../../data/outbox/useOutbox.ts';
-import { useFilters } from '../../parts/actions/useFilters.ts';
+import { FIND, useFilters } from '../../parts/actions/useFilters.ts';
 import { Choice } from '../../parts/fields/Choice.tsx';
+import { SearchField } from '../../parts/fields/SearchField.tsx';
 import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
 import { Empty } from '../../parts/layout/Empty.tsx';
 import { List, ListItem } from '../../parts/layout/List.tsx';
@@ -27,6 +28,7 @@ import { Row } from '../../parts/layout/Row.tsx';
 import { LogTabs } from '../../parts/log-tabs/LogTabs.tsx';
 import { ScreenSkeleton } from '../../parts/layout/Skeletons.tsx';
 import { firstWords } from '../../text/finding-text.ts';
+import { fits } from '../../text/search.ts';
 import { shortDate } from '../../text/text.ts';
 import { useUndo } from '../../parts/actions/useUndo.tsx';
 import { measureInWorker } from '../../workers/measure.ts';
@@ -53,11 +55,15 @@ export default function Log() {
   const players = usePlayers();
   const order = ORDERS.find(([key]) => key === search.get('order'))?.[0] ?? 'newest';
   const cursor = search.get('from');
-  const page = useTakePage(player, order, cursor);
+  const sought = search.get(FIND) ?? '';
+  const page = useTakePage(player, order, cursor, useDeferredValue(sought));
   const queue = useOutbox();
   const outbox = queue.filter(
     ({ thing, method, body }) =>
-      thing.startsWith('take ') && method === 'PUT' && (!player || (body as Take).playerId === player),
+      thing.startsWith('take ') &&
+      method === 'PUT' &&
+      (!player || (body as Take).playerId === player) &&
+      fits(sought, (body as Take).plan.title),
   );
   const { mutate: renew } = page;
   // What left the outbox is on the server now.
@@ -96,6 +102,7 @@ export default function Log() {
       title="What was played"
       actions={
         <>
+          <SearchField label="Find a take" value={sought} onChange={(text) => filter(FIND, text, '')} />
           <Choice
             label="Order"
             value={order}
@@ -117,7 +124,8 @@ export default function Log() {
     >
       {page.error !== undefined && <ErrorNotice error={page.error} />}
       {!page.data && page.error === undefined && <ScreenSkeleton />}
-      {page.data && items.length === 0 && outbox.length === 0 && (
+      {page.data && items.length === 0 && sought !== '' && <Empty>No take fits. Type fewer letters.</Empty>}
+      {page.data && items.length === 0 && sought === '' && outbox.length === 0 && (
         <Empty>
           Nothing yet. <Link to="/">Play something</Link>, and it will stand here tomorrow too.
         </Empty>

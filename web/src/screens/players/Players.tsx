@@ -13,7 +13,7 @@ import { setCurrentPlayer } from '../../device/current-player.ts';
 import { openAs } from '../../device/opened-as.ts';
 import { saveFile } from '../../files/save-file.ts';
 import { MenuButton } from '../../parts/actions/MenuButton.tsx';
-import { useFilters } from '../../parts/actions/useFilters.ts';
+import { FIND, useFilters } from '../../parts/actions/useFilters.ts';
 import { useUndo } from '../../parts/actions/useUndo.tsx';
 import { Choice } from '../../parts/fields/Choice.tsx';
 import { SearchField } from '../../parts/fields/SearchField.tsx';
@@ -29,6 +29,7 @@ import { playerText } from '../../parts/players/player-text.ts';
 import { without } from '../../parts/people/profile.ts';
 import { StudioTabs } from '../../parts/studio-tabs/StudioTabs.tsx';
 import { LEVEL_WORDS, todayHere } from '../../text/people-text.ts';
+import { fits } from '../../text/search.ts';
 import { plural } from '../../text/text.ts';
 import { ImportDialog } from './ImportDialog.tsx';
 import { ProfileDialog } from './ProfileDialog.tsx';
@@ -46,13 +47,13 @@ export default function Players() {
   if (!data) return <ScreenSkeleton />;
   const all = data.items;
   const group = search.get('class') ?? EVERY_CLASS;
-  const find = (search.get('find') ?? '').trim().toLocaleLowerCase();
+  const find = search.get(FIND) ?? '';
   const groups = [...new Set(all.flatMap(({ profile }) => profile.groups ?? []))].sort();
   const archived = all.filter(({ profile }) => profile.archived === true);
   const shown = (group === GONE ? archived : all.filter(({ profile }) => profile.archived !== true)).filter(
     (player) =>
       (group === EVERY_CLASS || group === GONE || (player.profile.groups ?? []).includes(group)) &&
-      playerText(player).toLocaleLowerCase().includes(find),
+      fits(find, playerText(player)),
   );
   const change = (player: Player, profile: Player['profile']) =>
     savePlayer(player.id, { name: player.name, instrument: player.instrument, profile });
@@ -118,11 +119,7 @@ export default function Players() {
           ]}
           onChange={(value) => say('class', value, EVERY_CLASS)}
         />
-        <SearchField
-          label="Find a player"
-          value={search.get('find') ?? ''}
-          onChange={(text) => say('find', text, '')}
-        />
+        <SearchField label="Find a player" value={find} onChange={(text) => say(FIND, text, '')} />
       </Row>
       {shown.length === 0 && (
         <Empty>

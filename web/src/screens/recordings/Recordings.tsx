@@ -6,7 +6,7 @@ import LinearProgress from '@mui/material/LinearProgress';
 import Typography from '@mui/material/Typography';
 import type { MidiPerformance } from '@feldspar/core/formats';
 import type { RecordingItem } from '@feldspar/core/wire';
-import { useEffect, useRef, useState } from 'react';
+import { useDeferredValue, useEffect, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useSWRConfig } from 'swr';
 import { recordingAt } from '../../addresses/addresses.ts';
@@ -16,7 +16,8 @@ import { usePlayers, useRecordings, useUploads } from '../../data/hooks.ts';
 import { useCurrentPlayerId } from '../../device/current-player.ts';
 import { asWav } from '../../files/decode-sound.ts';
 import { FileButton } from '../../parts/actions/FileButton.tsx';
-import { useFilters } from '../../parts/actions/useFilters.ts';
+import { FIND, useFilters } from '../../parts/actions/useFilters.ts';
+import { SearchField } from '../../parts/fields/SearchField.tsx';
 import { useFileDrop } from '../../parts/actions/useFileDrop.ts';
 import { useUndo } from '../../parts/actions/useUndo.tsx';
 import { Empty } from '../../parts/layout/Empty.tsx';
@@ -32,10 +33,14 @@ import { MakeSimulated } from './MakeSimulated.tsx';
 import { isMidi, openPerformance } from './open-performance.ts';
 import { openSound } from './open-sound.ts';
 
+/** A list longer than a screen is searched. */
+const MANY = 8;
+
 export default function Recordings() {
-  const [search] = useFilters();
+  const [search, say] = useFilters();
   const cursor = search.get('from');
-  const page = useRecordings(null, cursor);
+  const sought = search.get(FIND) ?? '';
+  const page = useRecordings(null, cursor, useDeferredValue(sought));
   const opening = useOpening();
   const midi = useOpeningMidi();
   const open = async (file: File, signal?: AbortSignal) =>
@@ -55,12 +60,17 @@ export default function Recordings() {
         title="Recordings"
         intro="Sound from a phone, a lesson or another program: its strokes are heard, set right by hand where they need it, and read like any take. A performance in a MIDI file is read as it was played. Drop a file anywhere here."
         actions={
-          <FileButton
-            text="Open a recording"
-            label="Sound file"
-            accept="audio/*,.wav,.mp3,.m4a,.ogg,.flac,audio/midi,.mid,.midi"
-            onFile={open}
-          />
+          <>
+            {(items.length > MANY || sought !== '') && (
+              <SearchField label="Find a recording" value={sought} onChange={(text) => say(FIND, text, '')} />
+            )}
+            <FileButton
+              text="Open a recording"
+              label="Sound file"
+              accept="audio/*,.wav,.mp3,.m4a,.ogg,.flac,audio/midi,.mid,.midi"
+              onFile={open}
+            />
+          </>
         }
       >
         {opening.progress !== null && (
@@ -89,7 +99,10 @@ export default function Recordings() {
         )}
         {page.error !== undefined && <ErrorNotice error={page.error} />}
         {!page.data && page.error === undefined && <ScreenSkeleton />}
-        {page.data && items.length === 0 && (
+        {page.data && items.length === 0 && sought !== '' && (
+          <Empty>No recording fits. Type fewer letters.</Empty>
+        )}
+        {page.data && items.length === 0 && sought === '' && (
           <Empty>
             Nothing yet. Open a recording of claps, a drum, strings or a wind instrument; or have a simulated
             player record one, to see how it goes.

@@ -3,13 +3,13 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import type { PlayerWeek } from '@feldspar/core/people';
-import { FIGURE_WORDS, needWords, studioHeadline } from '@feldspar/core/words';
+import { FIGURE_WORDS, changeText, needWords, studioHeadline } from '@feldspar/core/words';
 import { Suspense, lazy, useState } from 'react';
 import { Link } from 'react-router';
 import { STUDIO, lessonAt } from '../../addresses/addresses.ts';
 import { useNeeds, usePlayers } from '../../data/hooks.ts';
 import { PrintButton } from '../../parts/actions/PrintButton.tsx';
-import { useFilters } from '../../parts/actions/useFilters.ts';
+import { FIND, useFilters } from '../../parts/actions/useFilters.ts';
 import { Choice } from '../../parts/fields/Choice.tsx';
 import { SearchField } from '../../parts/fields/SearchField.tsx';
 import { Empty } from '../../parts/layout/Empty.tsx';
@@ -37,7 +37,7 @@ export default function Studio() {
   const [giving, setGiving] = useState(false);
   const order = ORDERS.find(([key]) => key === search.get('order'))?.[0] ?? 'needs';
   const group = search.get('class') ?? EVERY_CLASS;
-  const find = search.get('find') ?? '';
+  const find = search.get(FIND) ?? '';
   const known = new Map((players.data?.items ?? []).map((player) => [player.id, player]));
   const lines = (needs.data?.players ?? []).flatMap(({ id, week }): StudioLine[] => {
     const player = known.get(id);
@@ -98,7 +98,7 @@ export default function Studio() {
             />
           )}
           {lines.length > MANY && (
-            <SearchField label="Find a player" value={find} onChange={(text) => say('find', text, '')} />
+            <SearchField label="Find a player" value={find} onChange={(text) => say(FIND, text, '')} />
           )}
         </Row>
       )}
@@ -130,7 +130,7 @@ const TONES = {
 } as const;
 
 /** Work beside what the sentence names. */
-function workText({ need, work }: PlayerWeek): string {
+function workText({ need, work, trend }: PlayerWeek): string {
   const others = work.filter(({ title }) => !('title' in need && need.title === title));
   const count = (...states: string[]) =>
     others.filter(({ standing }) => states.includes(standing.state)).length;
@@ -138,7 +138,11 @@ function workText({ need, work }: PlayerWeek): string {
   return [
     ...(late > 0 ? [`${plural(late, 'piece')} of work late`] : []),
     ...(open > 0 ? [`${plural(open, 'piece')} of work open`] : []),
-  ].join(', ');
+    // With what it leaves open, unless the sentence says it.
+    ...(trend.change?.sure && need.kind !== 'changed'
+      ? [`${FIGURE_WORDS[trend.figure].name.toLowerCase()}: ${changeText(trend)}`]
+      : []),
+  ].join(' · ');
 }
 
 interface LineProps extends StudioLine {
@@ -173,6 +177,11 @@ function Line({ player, week, today, full }: LineProps) {
         <Typography sx={{ fontWeight: 600, lineHeight: 1.3 }}>{player.name}</Typography>
         <Typography variant="body2" sx={{ color: 'text.secondary' }}>
           {player.instrument}
+        </Typography>
+        <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+          {week.daysPractised === 0
+            ? 'nothing this week'
+            : `${plural(Math.max(1, Math.round(week.minutes)), 'minute')}, ${plural(week.daysPractised, 'day')}`}
         </Typography>
       </Box>
       <Box sx={{ gridColumn: { xs: 2, md: 'auto' }, gridRow: { xs: 2, md: 'auto' } }}>

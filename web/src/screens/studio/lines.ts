@@ -1,5 +1,6 @@
 /** Which lines of the studio are shown, and in which order. Pure. */
 import type { PlayerWeek } from '@feldspar/core/people';
+import { fits } from '../../text/search.ts';
 import type { Player } from '@feldspar/core/wire';
 
 export interface StudioLine {
@@ -21,11 +22,10 @@ export function shownLines(
   lines: readonly StudioLine[],
   { order, group, find }: { order: Order; group: string; find: string },
 ): StudioLine[] {
-  const wanted = find.trim().toLocaleLowerCase();
   const shown = lines.filter(
     ({ player }) =>
       (group === EVERY_CLASS || (player.profile.groups ?? []).includes(group)) &&
-      `${player.name} ${player.instrument}`.toLocaleLowerCase().includes(wanted),
+      fits(find, `${player.name} ${player.instrument}`),
   );
   if (order === 'name') return shown.sort((a, b) => a.player.name.localeCompare(b.player.name));
   if (order === 'minutes') return shown.sort((a, b) => b.week.minutes - a.week.minutes);

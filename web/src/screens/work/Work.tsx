@@ -9,7 +9,7 @@ import { Link } from 'react-router';
 import { lessonAt } from '../../addresses/addresses.ts';
 import { deleteThing, restoreThing } from '../../data/changes.ts';
 import { useAssignments, useNeeds, usePlayers } from '../../data/hooks.ts';
-import { useFilters } from '../../parts/actions/useFilters.ts';
+import { FIND, useFilters } from '../../parts/actions/useFilters.ts';
 import { useUndo } from '../../parts/actions/useUndo.tsx';
 import { Choice } from '../../parts/fields/Choice.tsx';
 import { SearchField } from '../../parts/fields/SearchField.tsx';
@@ -21,6 +21,7 @@ import { Page } from '../../parts/layout/Page.tsx';
 import { Row } from '../../parts/layout/Row.tsx';
 import { ScreenSkeleton } from '../../parts/layout/Skeletons.tsx';
 import { StudioTabs } from '../../parts/studio-tabs/StudioTabs.tsx';
+import { fits } from '../../text/search.ts';
 import { plural } from '../../text/text.ts';
 
 const GiveWork = lazy(() => import('../../parts/giving/GiveWork.tsx'));
@@ -49,7 +50,7 @@ export default function Work() {
   if (error) return <ErrorNotice error={error} />;
   if (!data || !players) return <ScreenSkeleton />;
   const shown = SHOWN.find(([key]) => key === search.get('show'))?.[0] ?? 'open';
-  const find = (search.get('find') ?? '').trim().toLocaleLowerCase();
+  const find = search.get(FIND) ?? '';
   const given = data.items.map((kept): Given => ({
     kept,
     whose: players
@@ -62,21 +63,18 @@ export default function Work() {
           ?.standing,
       })),
   }));
-  const fits = ({ kept, whose }: Given) =>
+  const isFound = ({ kept, whose }: Given) =>
     isShown(
       shown,
       whose.map(({ standing }) => standing),
-    ) &&
-    `${kept.document.work.title} ${whose.map(({ player }) => player.name).join(' ')}`
-      .toLocaleLowerCase()
-      .includes(find);
+    ) && fits(find, `${kept.document.work.title} ${whose.map(({ player }) => player.name).join(' ')}`);
   const remove = ({ id, document: { work } }: KeptAssignment) =>
     undoable({
       said: `Taken back: ${work.title}. What was played stays.`,
       run: () => deleteThing('assignment', id, work.title),
       undo: () => restoreThing('assignment', id, work.title),
     });
-  const found = given.filter(fits);
+  const found = given.filter(isFound);
   return (
     <Page
       tabs={<StudioTabs at="Given work" />}
@@ -89,11 +87,7 @@ export default function Work() {
     >
       <Row>
         <Choice label="Show" value={shown} options={SHOWN} onChange={(value) => say('show', value, 'open')} />
-        <SearchField
-          label="Find work or a player"
-          value={search.get('find') ?? ''}
-          onChange={(text) => say('find', text, '')}
-        />
+        <SearchField label="Find work or a player" value={find} onChange={(text) => say(FIND, text, '')} />
       </Row>
       {found.length === 0 && (
         <Empty>
