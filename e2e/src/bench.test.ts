@@ -3,8 +3,9 @@ import type { Plan } from '@feldspar/core/plan';
 import { STEADY_PLAYER, type PlayerTraits } from '@feldspar/core/players';
 import { READY_PLANS, silencePlan } from '@feldspar/core/practice';
 import { simulatedTake } from '@feldspar/core/take';
-import { App } from './driver/app.ts';
-import { Browser } from './driver/browser.ts';
+import type { App } from './driver/app.ts';
+import type { Browser } from './driver/browser.ts';
+import { open } from './driver/opened.ts';
 
 const [, BACKBEAT, ONE_A_BAR] = READY_PLANS;
 const HELD: PlayerTraits = { ...STEADY_PLAYER, clockSdMs: 6, corrects: 'a stroke later' };
@@ -13,14 +14,8 @@ const DAY_MS = 86_400_000;
 
 let app: App;
 let browser: Browser;
-beforeAll(async () => {
-  app = await App.start();
-  browser = await Browser.open();
-});
-afterAll(async () => {
-  await browser?.close();
-  await app?.remove();
-});
+const opened = open();
+beforeAll(() => void ({ app, browser } = opened));
 
 let seed = 1;
 async function playedOn(daysAgo: number, { id, plan }: { id: string; plan: Plan }, traits: PlayerTraits) {

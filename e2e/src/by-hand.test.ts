@@ -1,18 +1,13 @@
 /** The workshop by hand: clicks and notes put on the drawn bar, moved along it and taken away, and silent bars painted. */
 import type { Plan } from '@feldspar/core/plan';
-import { App } from './driver/app.ts';
-import { ARROW_RIGHT, Browser, PHONE } from './driver/browser.ts';
+import type { App } from './driver/app.ts';
+import { ARROW_RIGHT, type Browser, PHONE } from './driver/browser.ts';
+import { open } from './driver/opened.ts';
 
 let app: App;
 let browser: Browser;
-beforeAll(async () => {
-  app = await App.start();
-  browser = await Browser.open();
-});
-afterAll(async () => {
-  await browser?.close();
-  await app?.remove();
-});
+const opened = open();
+beforeAll(() => void ({ app, browser } = opened));
 
 /** A new plan: four bars of quarters, clicked and played. */
 async function begin(): Promise<void> {

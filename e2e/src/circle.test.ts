@@ -1,23 +1,17 @@
 /** A circle of four seats: the first finds it by tapping, one does not, a turn is undone; kept through a reload. */
 import { type Circle, askedOf, placeOf } from '@feldspar/core/circle';
-import { App } from './driver/app.ts';
-import { installProbe, readProbe } from './driver/audio-probe.ts';
-import { Browser } from './driver/browser.ts';
+import type { App } from './driver/app.ts';
+import { readProbe } from './driver/audio-probe.ts';
+import type { Browser } from './driver/browser.ts';
 import { performHits } from './driver/performer.ts';
+import { open } from './driver/opened.ts';
 
 const CLICK = 60;
 
 let app: App;
 let browser: Browser;
-beforeAll(async () => {
-  app = await App.start();
-  browser = await Browser.open();
-  await installProbe(browser);
-});
-afterAll(async () => {
-  await browser?.close();
-  await app?.remove();
-});
+const opened = open({ probe: true });
+beforeAll(() => void ({ app, browser } = opened));
 
 async function stored(): Promise<Circle> {
   const { items } = (await (await fetch(`${app.url}/api/circles`)).json()) as {

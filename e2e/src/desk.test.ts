@@ -1,24 +1,18 @@
 /** The tempo desk and re-hearing: settle what a number means, send it, play it, read it. */
 import { READY_PLANS, placementPlanId } from '@feldspar/core/practice';
 import { placementOf } from '@feldspar/core/reference';
-import { App } from './driver/app.ts';
-import { installProbe, recordedSamples, recordedSeconds } from './driver/audio-probe.ts';
-import { Browser, DESKTOP, PHONE } from './driver/browser.ts';
+import type { App } from './driver/app.ts';
+import { recordedSamples, recordedSeconds } from './driver/audio-probe.ts';
+import { type Browser, DESKTOP, PHONE } from './driver/browser.ts';
 import { PAPERS, pagesOf } from './driver/paper.ts';
+import { open } from './driver/opened.ts';
 
 const [EVERY_BEAT] = READY_PLANS;
 
 let app: App;
 let browser: Browser;
-beforeAll(async () => {
-  app = await App.start();
-  browser = await Browser.open();
-  await installProbe(browser, { record: true });
-});
-afterAll(async () => {
-  await browser?.close();
-  await app?.remove();
-});
+const opened = open({ probe: 'record' });
+beforeAll(() => void ({ app, browser } = opened));
 
 const address = () => browser.script<string>('return location.pathname + location.search');
 

@@ -1,33 +1,24 @@
 /** Files out and in: what is saved is what the core makes, and comes back as the same plan. */
-import { mkdtempSync, readFileSync, readdirSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { readFileSync, readdirSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { midiOf, wavPieces } from '@feldspar/core/formats';
 import { type Plan, compile, withTempo } from '@feldspar/core/plan';
 import { ALL_READY_PLANS } from '@feldspar/core/practice';
 import { tempo } from '@feldspar/core/time';
 import { fromBufferPromise } from 'yauzl';
-import { App } from './driver/app.ts';
-import { Browser } from './driver/browser.ts';
+import type { App } from './driver/app.ts';
+import type { Browser } from './driver/browser.ts';
 import { countWords } from './driver/count-words.ts';
-import { saveInto, savedFile } from './driver/downloads.ts';
+import { savedFile } from './driver/downloads.ts';
+import { open } from './driver/opened.ts';
 
 const STOP_TIME = ALL_READY_PLANS.find(({ plan }) => plan.title === 'Stop time')!;
 
 let app: App;
 let browser: Browser;
 let folder: string;
-beforeAll(async () => {
-  app = await App.start();
-  browser = await Browser.open();
-  folder = mkdtempSync(join(tmpdir(), 'feldspar-downloads-'));
-  await saveInto(browser, folder);
-});
-afterAll(async () => {
-  await browser?.close();
-  await app?.remove();
-  rmSync(folder, { recursive: true, force: true });
-});
+const opened = open();
+beforeAll(() => void ({ app, browser, folder } = opened));
 
 const saved = (name: string) => savedFile(browser, folder, name);
 

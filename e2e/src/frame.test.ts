@@ -1,21 +1,16 @@
 /** The frame: every place in one step, titles and focus, keys, going to anything by name, and who is playing. */
 import { READY_PLANS } from '@feldspar/core/practice';
-import { App } from './driver/app.ts';
-import { Browser, DESKTOP, PHONE } from './driver/browser.ts';
+import type { App } from './driver/app.ts';
+import { type Browser, DESKTOP, PHONE } from './driver/browser.ts';
+import { open } from './driver/opened.ts';
 
 /** A player of the demo studio. */
 const RUBEN = 'de300000-000a-4000-8000-000100000000';
 
 let app: App;
 let browser: Browser;
-beforeAll(async () => {
-  app = await App.start('--demo');
-  browser = await Browser.open();
-});
-afterAll(async () => {
-  await browser?.close();
-  await app?.remove();
-});
+const opened = open({ demo: true });
+beforeAll(() => void ({ app, browser } = opened));
 
 const focused = () => browser.script<string>('return document.activeElement?.textContent ?? ""');
 const title = () => browser.script<string>('return document.title');

@@ -2,21 +2,16 @@
 import { READY_PLANS } from '@feldspar/core/practice';
 import { STEADY_PLAYER } from '@feldspar/core/players';
 import { type Take, simulatedTake } from '@feldspar/core/take';
-import { App } from './driver/app.ts';
-import { Browser, DESKTOP, PHONE } from './driver/browser.ts';
+import type { App } from './driver/app.ts';
+import { type Browser, DESKTOP, PHONE } from './driver/browser.ts';
+import { open } from './driver/opened.ts';
 
 const GROWING = READY_PLANS[3];
 
 let app: App;
 let browser: Browser;
-beforeAll(async () => {
-  app = await App.start();
-  browser = await Browser.open();
-});
-afterAll(async () => {
-  await browser?.close();
-  await app?.remove();
-});
+const opened = open();
+beforeAll(() => void ({ app, browser } = opened));
 
 const get = async <Answer>(path: string) => (await fetch(`${app.url}/api${path}`)).json() as Promise<Answer>;
 const plans = async () =>

@@ -5,22 +5,16 @@ import { ALL_READY_PLANS, placementPlan, placementPlanId } from '@feldspar/core/
 import { onceABar } from '@feldspar/core/reference';
 import { tempo } from '@feldspar/core/time';
 import type { Hit } from '@feldspar/core/timing';
-import { App } from './driver/app.ts';
-import { installProbe, useSteadyClock } from './driver/audio-probe.ts';
-import { Browser } from './driver/browser.ts';
+import type { App } from './driver/app.ts';
+import { useSteadyClock } from './driver/audio-probe.ts';
+import type { Browser } from './driver/browser.ts';
 import { performHits } from './driver/performer.ts';
+import { open } from './driver/opened.ts';
 
 let app: App;
 let browser: Browser;
-beforeAll(async () => {
-  app = await App.start();
-  browser = await Browser.open();
-  await installProbe(browser);
-});
-afterAll(async () => {
-  await browser?.close();
-  await app?.remove();
-});
+const opened = open({ probe: true });
+beforeAll(() => void ({ app, browser } = opened));
 
 /** Steady enough that one take says what it should. */
 const PLAYER = { ...STEADY_PLAYER, clockSdMs: 4, handSdMs: 3, offsetMs: 0 };

@@ -1,15 +1,15 @@
 /** A path walked from the first take to a promotion over two days; overruled; one's own, as a file and back; trends on one page. */
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { READY_PATHS } from '@feldspar/core/paths';
 import { STEADY_PLAYER, type PlayerTraits } from '@feldspar/core/players';
 import { readyPlanOf } from '@feldspar/core/practice';
 import { simulatedTake } from '@feldspar/core/take';
-import { App } from './driver/app.ts';
-import { Browser } from './driver/browser.ts';
-import { saveInto, savedFile } from './driver/downloads.ts';
+import type { App } from './driver/app.ts';
+import type { Browser } from './driver/browser.ts';
+import { savedFile } from './driver/downloads.ts';
 import { PAPERS, pagesOf } from './driver/paper.ts';
+import { open } from './driver/opened.ts';
 
 const SPARSE = READY_PATHS.find(({ path }) => path.title === 'Sparse clicks first')!;
 const HELD: PlayerTraits = { ...STEADY_PLAYER, clockSdMs: 6, corrects: 'a stroke later' };
@@ -17,17 +17,9 @@ const DAY_MS = 86_400_000;
 
 let app: App;
 let browser: Browser;
-const folder = mkdtempSync(join(tmpdir(), 'feldspar-paths-'));
-beforeAll(async () => {
-  app = await App.start();
-  browser = await Browser.open();
-  await saveInto(browser, folder);
-});
-afterAll(async () => {
-  rmSync(folder, { recursive: true, force: true });
-  await browser?.close();
-  await app?.remove();
-});
+let folder: string;
+const opened = open();
+beforeAll(() => void ({ app, browser, folder } = opened));
 
 let seed = 40;
 async function playedOn(daysAgo: number, planId: string, traits = HELD) {

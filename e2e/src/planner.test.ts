@@ -1,25 +1,16 @@
 /** A session: planned, put into the calendar, run hands free with one item skipped; and everything out of one studio into another. */
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import ICAL from 'ical.js';
 import { App } from './driver/app.ts';
-import { Browser } from './driver/browser.ts';
-import { saveInto, savedFile } from './driver/downloads.ts';
+import type { Browser } from './driver/browser.ts';
+import { savedFile } from './driver/downloads.ts';
+import { open } from './driver/opened.ts';
 
-const folder = mkdtempSync(join(tmpdir(), 'feldspar-planner-'));
+let folder: string;
 let app: App;
 let browser: Browser;
-beforeAll(async () => {
-  app = await App.start();
-  browser = await Browser.open();
-  await saveInto(browser, folder);
-});
-afterAll(async () => {
-  rmSync(folder, { recursive: true, force: true });
-  await browser?.close();
-  await app?.remove();
-});
+const opened = open();
+beforeAll(() => void ({ app, browser, folder } = opened));
 
 const put = async (path: string, body: object) => {
   const answer = await fetch(`${app.url}/api/${path}`, {
@@ -94,7 +85,9 @@ it('a session of three, hands free: played, skipped, enough; what became of it i
     items: [item('a', 'First', 200), item('b', 'Second', 190), item('c', 'Third', 190)],
   });
   // A simulated pad plays for whoever has no hands free.
-  await browser.script(`localStorage.setItem('feldspar rig', '{"listensTo":"simulated pad"}')`);
+  // A pedal that is a keyboard to the browser says "enough".
+  const rig = { listensTo: 'simulated pad', handsFree: { keys: { KeyE: 'enough' }, doubleClap: false } };
+  await browser.script(`localStorage.setItem('feldspar rig', arguments[0])`, JSON.stringify(rig));
   await browser.goto(`${app.url}/planner/${agendaId}`);
   await browser.see(/15 minutes, 3 things/);
   await browser.press('Enter');
@@ -106,7 +99,7 @@ it('a session of three, hands free: played, skipped, enough; what became of it i
   await browser.see(/Two bars · quarter = 190/);
   await browser.keys('n');
   await browser.see(/3 of 3: Third[^]*Again in 10 seconds/);
-  await browser.click('button', '^Enough for today$');
+  await browser.keys('e');
   await browser.see(/The last time: .*2 takes: cut short First and Third; skipped Second\./);
   await browser.goto(`${app.url}/planner`);
   await browser.see(/What became of them/);

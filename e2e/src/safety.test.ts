@@ -1,20 +1,15 @@
 /** Nothing the user made is lost: not by a stopped server, not by a reload. */
 import { READY_PLANS } from '@feldspar/core/practice';
-import { App } from './driver/app.ts';
-import { Browser } from './driver/browser.ts';
+import type { App } from './driver/app.ts';
+import type { Browser } from './driver/browser.ts';
+import { open } from './driver/opened.ts';
 
 const GROWING = READY_PLANS[3];
 
 let app: App;
 let browser: Browser;
-beforeAll(async () => {
-  app = await App.start();
-  browser = await Browser.open();
-});
-afterAll(async () => {
-  await browser?.close();
-  await app?.remove();
-});
+const opened = open();
+beforeAll(() => void ({ app, browser } = opened));
 
 const FEWEST_TAPS = 8;
 

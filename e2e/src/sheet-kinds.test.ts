@@ -1,20 +1,15 @@
 /** Sheets of other kinds: the ladder played at once, two limbs, groups over the bars; and handouts. */
 import { LADDER } from '@feldspar/core/counts';
-import { App } from './driver/app.ts';
-import { Browser } from './driver/browser.ts';
+import type { App } from './driver/app.ts';
+import type { Browser } from './driver/browser.ts';
 import { PAPERS, pagesOf } from './driver/paper.ts';
 import { chosenOf, drawnUnder, notesOf } from './driver/sheet-page.ts';
+import { open } from './driver/opened.ts';
 
 let app: App;
 let browser: Browser;
-beforeAll(async () => {
-  app = await App.start();
-  browser = await Browser.open();
-});
-afterAll(async () => {
-  await browser?.close();
-  await app?.remove();
-});
+const opened = open();
+beforeAll(() => void ({ app, browser } = opened));
 
 const engraved = () =>
   browser.script<string>(

@@ -1,28 +1,20 @@
 /** The count sheet, by keyboard alone: write, change the counted note, read the counts, play it, read the result. */
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { AxeBuilder } from '@axe-core/webdriverjs';
 import { LADDER } from '@feldspar/core/counts';
 import { sheetToMusicXml, sheetToMxl } from '@feldspar/core/formats';
-import { App } from './driver/app.ts';
-import { ARROW_RIGHT, Browser, DESKTOP, PHONE } from './driver/browser.ts';
+import type { App } from './driver/app.ts';
+import { ARROW_RIGHT, type Browser, DESKTOP, PHONE } from './driver/browser.ts';
 import { saveInto, savedFile } from './driver/downloads.ts';
 import { chosenOf, drawnUnder, notesOf } from './driver/sheet-page.ts';
+import { open } from './driver/opened.ts';
 
 let app: App;
 let browser: Browser;
 let folder: string;
-beforeAll(async () => {
-  app = await App.start();
-  browser = await Browser.open();
-  folder = mkdtempSync(join(tmpdir(), 'feldspar-sheets-'));
-});
-afterAll(async () => {
-  await browser?.close();
-  await app?.remove();
-  rmSync(folder, { recursive: true, force: true });
-});
+const opened = open();
+beforeAll(() => void ({ app, browser, folder } = opened));
 
 const notes = () => notesOf(browser);
 const drawn = () => drawnUnder(browser);

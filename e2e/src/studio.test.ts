@@ -2,34 +2,26 @@
  * The studio from the first name on: a teacher makes a player, gives work, the player does it, the teacher sees it, writes the note, prints the
  * handout; a list of names with two faulty lines; opened as one player.
  */
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { withTempo } from '@feldspar/core/plan';
 import { STEADY_PLAYER } from '@feldspar/core/players';
 import { READY_PLANS } from '@feldspar/core/practice';
 import { simulatedTake } from '@feldspar/core/take';
 import { tempo } from '@feldspar/core/time';
-import { App } from './driver/app.ts';
-import { Browser } from './driver/browser.ts';
-import { saveInto, savedFile } from './driver/downloads.ts';
+import type { App } from './driver/app.ts';
+import type { Browser } from './driver/browser.ts';
+import { savedFile } from './driver/downloads.ts';
 import { PAPERS, pagesOf } from './driver/paper.ts';
+import { open } from './driver/opened.ts';
 
 const GROWING = READY_PLANS[3];
 
 let app: App;
 let browser: Browser;
-const folder = mkdtempSync(join(tmpdir(), 'feldspar-studio-'));
-beforeAll(async () => {
-  app = await App.start();
-  browser = await Browser.open();
-  await saveInto(browser, folder);
-});
-afterAll(async () => {
-  rmSync(folder, { recursive: true, force: true });
-  await browser?.close();
-  await app?.remove();
-});
+let folder: string;
+const opened = open();
+beforeAll(() => void ({ app, browser, folder } = opened));
 
 const items = async <Item>(path: string): Promise<Item[]> =>
   ((await (await fetch(`${app.url}/api/${path}`)).json()) as { items: Item[] }).items;

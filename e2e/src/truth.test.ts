@@ -1,30 +1,21 @@
 /** The reading grown up: how it is judged, take beside take, holding over weeks, takes of two hours, and the rig. */
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { type Plan, compile } from '@feldspar/core/plan';
 import { STEADY_PLAYER, simulate } from '@feldspar/core/players';
 import { READY_PLANS } from '@feldspar/core/practice';
 import { type Take, simulatedTake } from '@feldspar/core/take';
-import { App } from './driver/app.ts';
-import { installProbe, resetProbe, useSteadyClock } from './driver/audio-probe.ts';
-import { Browser } from './driver/browser.ts';
-import { saveInto, savedFile } from './driver/downloads.ts';
+import type { App } from './driver/app.ts';
+import { resetProbe, useSteadyClock } from './driver/audio-probe.ts';
+import type { Browser } from './driver/browser.ts';
+import { savedFile } from './driver/downloads.ts';
 import { performHits } from './driver/performer.ts';
+import { open } from './driver/opened.ts';
 
 const GROWING = READY_PLANS[3];
 
 let app: App;
 let browser: Browser;
-beforeAll(async () => {
-  app = await App.start();
-  browser = await Browser.open();
-  await installProbe(browser);
-});
-afterAll(async () => {
-  await browser?.close();
-  await app?.remove();
-});
+const opened = open({ probe: true });
+beforeAll(() => void ({ app, browser } = opened));
 
 async function send(change: Partial<Parameters<typeof simulatedTake>[0]> = {}): Promise<Take> {
   const take = simulatedTake({
@@ -90,15 +81,13 @@ it('the take is heard from a bar on, and ends by itself', async () => {
 });
 
 it('the picture of a take is saved, with what matters most, who played it and when', async () => {
-  const folder = mkdtempSync(join(tmpdir(), 'feldspar-pictures-'));
-  await saveInto(browser, folder);
   const { id } = await send({ startedAt: new Date('2026-05-04T10:00:00Z') });
   await browser.goto(`${app.url}/takes/${id}`);
   await browser.see(/Where you drifted/);
   const heading = await browser.script<string>('return document.querySelector("h1").textContent');
   await browser.click('button', '^Save a picture$');
   await browser.click('menuitem', '^SVG picture$');
-  const svg = (await savedFile(browser, folder, 'Growing-silence.svg')).toString();
+  const svg = (await savedFile(browser, opened.folder, 'Growing-silence.svg')).toString();
   const texts = [...svg.matchAll(/<text[^>]*>([^<]*)</g)].map(([, text]) => text).join(' ');
   // Spaces of a page that keep numbers and units together are spaces here.
   expect(texts).toContain(heading.replaceAll('\u00a0', ' '));
@@ -108,10 +97,9 @@ it('the picture of a take is saved, with what matters most, who played it and wh
   expect(svg).toMatch(/@font-face.*data:font/s);
   await browser.click('button', '^Save a picture$');
   await browser.click('menuitem', '^PNG picture$');
-  const png = await savedFile(browser, folder, 'Growing-silence.png');
+  const png = await savedFile(browser, opened.folder, 'Growing-silence.png');
   expect([...png.subarray(0, 8)]).toEqual([137, 80, 78, 71, 13, 10, 26, 10]);
   expect(png.readUInt32BE(16)).toBe(2 * 760);
-  rmSync(folder, { recursive: true, force: true });
 });
 
 it('two takes beside each other: what changed, both cores, both figures', async () => {

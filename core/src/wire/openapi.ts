@@ -15,7 +15,8 @@ import {
   storedPlanSchema,
   takeItemSchema,
 } from './answers.ts';
-import { ROUTES, type Route, partsOf } from './routes.ts';
+import { type Route } from './route.ts';
+import { ROUTES, partsOf } from './routes.ts';
 
 /** Those that are referred to by name; the rest stands where it is used. */
 const NAMED = {

@@ -50,9 +50,9 @@ export const ANY_MICROPHONE: Microphone = { id: '', label: 'the browser’s own 
 
 /**
  * What is done without a hand on the screen: start (which stops while it plays), stop; again and slower from the stage and from a reading; next
- * goes to the bench, and there to what it proposes.
+ * goes to the bench, and there to what it proposes; in a session next goes on to the item behind, and enough ends it.
  */
-export const HANDS_FREE = ['start', 'again', 'slower', 'next', 'stop'] as const;
+export const HANDS_FREE = ['start', 'again', 'slower', 'next', 'stop', 'enough'] as const;
 export type HandsFree = (typeof HANDS_FREE)[number];
 
 /** Lines of a plan, as keys and notes name them: the first is the left hand's where there is one line only. */

@@ -7,25 +7,20 @@ import { type Queue, leftText } from './useQueue.ts';
 
 interface QueueLineProps {
   queue: Queue;
-  onNext(): void;
-  onEnough(): void;
+  onGo(what: 'next' | 'enough'): void;
 }
 
-export default function QueueLine({
-  queue: { on, number, of, leftS, running },
-  onNext,
-  onEnough,
-}: QueueLineProps) {
+export default function QueueLine({ queue: { on, number, of, leftS, running }, onGo }: QueueLineProps) {
   return (
     <Box component="section" aria-label="Session" sx={{ mb: 3 }}>
       <Typography sx={{ fontWeight: 600, mb: 1 }}>
         {running.session.title} · {number} of {of}: {on.item.title} · {leftText(leftS)}
       </Typography>
       <Row>
-        <Button variant="outlined" onClick={onNext}>
+        <Button variant="outlined" onClick={() => onGo('next')}>
           Next (N)
         </Button>
-        <Button onClick={onEnough}>Enough for today</Button>
+        <Button onClick={() => onGo('enough')}>Enough for today</Button>
       </Row>
     </Box>
   );

@@ -167,6 +167,7 @@ function Running({ queue }: { queue: Queue }) {
         <HandsFree
           onAction={(deed) => {
             if (deed === 'next') next();
+            else if (deed === 'enough') void tellSession({ type: 'enough' });
             else if (deed === 'start' || deed === 'again') (isResting ? next : goOn)();
           }}
           clap={null}

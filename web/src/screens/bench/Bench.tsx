@@ -147,7 +147,7 @@ function NextExercise({ plan, tempo, suggestion, onOverrule, onNotNow, last }: N
   const document = useMemo(() => withTempo(plan.document, tempo), [plan, tempo]);
   useKey('Enter', start);
   const act = (action: Deed) => {
-    if (action !== 'slower' && action !== 'stop') start();
+    if (action === 'start' || action === 'again' || action === 'next') start();
   };
   return (
     <Box

@@ -16,6 +16,7 @@ const DEEDS: Record<HandsFree, string> = {
   slower: 'a tenth slower',
   next: 'next',
   stop: 'stop',
+  enough: 'enough for today, in a session',
 };
 
 /** They have their own meaning everywhere. */

@@ -88,7 +88,7 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
   const attempts = useRef(0);
   const takesKept = useRef(0);
   /** It was asked for while a take was on: that is kept first. */
-  const wantsNext = useRef(false);
+  const wants = useRef<'next' | 'enough' | null>(null);
   const surface = useRef<HTMLDivElement>(null);
   const lines = useMemo(() => linesOfPlan(plan), [plan]);
   const { parts } = timeline;
@@ -100,7 +100,7 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
   const [trouble, setTrouble] = useState<string | null>(null);
 
   const judgingFor = useJudging();
-  const { queue, go, onNext, onEnough, isQueued } = useStageQueue(planId, session === null);
+  const { queue, go, goesOn, isQueued } = useStageQueue(planId, session === null);
   const [search] = useSearchParams();
   const leave = useCallback(
     () => void navigate(`/plans/${planId}?${search.toString()}`),
@@ -133,9 +133,9 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
           const queued = isQueued() && keptInQueue();
           // A long take is heard once more for some seconds: who has left the stage meanwhile is elsewhere.
           if (signal.aborted) return;
-          if (queued && wantsNext.current) return onNext();
+          if (queued && wants.current) return goesOn(wants.current);
           if (queued && take.stoppedAtS === null) {
-            if (queued === 'over') onNext();
+            if (queued === 'over') goesOn('next');
             else tell({ type: 'kept', last: take.id, takes: ++takesKept.current });
             return;
           }
@@ -146,7 +146,7 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
         },
         onNothing() {
           close();
-          if (wantsNext.current && !signal.aborted) return onNext();
+          if (wants.current && !signal.aborted) return goesOn(wants.current);
           tell({ type: 'nothing' });
         },
         onError(error) {
@@ -162,7 +162,7 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
       close();
       if (!signal.aborted) tell({ type: 'failed', error });
     }
-  }, [plan, planId, navigate, prepareReading, isQueued, onNext, judgingFor]);
+  }, [plan, planId, navigate, prepareReading, isQueued, goesOn, judgingFor]);
 
   /** By a person, and not by itself. */
   const startAsked = useCallback(() => {
@@ -199,14 +199,15 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
     [pausing, navigate],
   );
 
-  const next = () => {
+  const inSession = (what: 'next' | 'enough') => {
     if (!isQueued()) return;
-    if (!session) return onNext();
-    wantsNext.current = true;
+    if (!session) return goesOn(what);
+    wants.current = what;
     stop();
   };
+  const next = () => inSession('next');
   const act = (action: HandsFree) => {
-    if (action === 'next') return next();
+    if (action === 'next' || action === 'enough') return inSession(action);
     const ends = action === 'start' || action === 'stop';
     if (session && ends) stop();
     else if (pausing && ends) readLast();
@@ -269,20 +270,7 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
       window.removeEventListener('keydown', onKey);
       window.removeEventListener('keyup', onKeyUp);
     };
-  }, [
-    session,
-    state.name,
-    pausing,
-    readLast,
-    startAsked,
-    stop,
-    cancel,
-    leave,
-    limbs,
-    listensTo,
-    isQueued,
-    onNext,
-  ]);
+  }, [session, state.name, pausing, readLast, startAsked, stop, cancel, leave, limbs, listensTo, isQueued]);
 
   useEffect(() => {
     const element = surface.current;
@@ -316,7 +304,7 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
       trouble={session ? trouble : null}
       onSwap={() => setLimbs(swapLimbs(parts))}
       busy={BUSY[state.name] ?? null}
-      queue={queue && <QueueLine queue={queue} onNext={onNext} onEnough={onEnough} />}
+      queue={queue && <QueueLine queue={queue} onGo={goesOn} />}
       pausing={pausing && { takes: pausing.takes, onRead: readLast }}
       nothing={state.name === 'idle' && state.nothing}
       onStart={startAsked}

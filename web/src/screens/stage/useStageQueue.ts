@@ -15,8 +15,8 @@ interface StageQueue {
   /** One came from the item before, and goes on. */
   go: boolean;
   isQueued(): boolean;
-  onNext(): void;
-  onEnough(): void;
+  /** On to the next item, or enough for today. */
+  goesOn(what: 'next' | 'enough'): void;
 }
 
 /** @param shown whether what is left is shown: while a take is played nothing is drawn anew for it. */
@@ -28,16 +28,16 @@ export function useStageQueue(planId: string, shown: boolean): StageQueue {
     const now = running();
     return now !== null && itemOn(now.session)?.item.planId === planId;
   }, [planId]);
-  const onNext = useCallback(() => {
-    const session = tellSession({ type: 'next' });
-    if (session) void navigate(placeOfSession(session), { replace: true, state: { go: true } });
-  }, [navigate]);
-  const onEnough = useCallback(() => {
-    const session = tellSession({ type: 'enough' });
-    if (session) void navigate(placeOfSession(session), { replace: true });
-  }, [navigate]);
+  const goesOn = useCallback(
+    (what: 'next' | 'enough') => {
+      const session = tellSession({ type: what });
+      const state = what === 'next' ? { go: true } : null;
+      if (session) void navigate(placeOfSession(session), { replace: true, state });
+    },
+    [navigate],
+  );
   const isHere = queue?.on.item.planId === planId;
-  return { queue: isHere ? queue : null, go: isHere && state?.go === true, isQueued, onNext, onEnough };
+  return { queue: isHere ? queue : null, go: isHere && state?.go === true, isQueued, goesOn };
 }
 
 /** A person starts: the item begins, or is taken once more. */
