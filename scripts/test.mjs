@@ -2,7 +2,7 @@
  * `npm test`: install what is missing, type-check, lint, then unit, server and browser tests. The last line counts;
  * type check, lint and format count as one test each.
  *
- * Two things run at a time: types and lint beside the unit tests and the build, then the screens in two browsers at once. What
+ * Two things run at a time: types and lint beside the unit tests and the build, then the screens in three browsers at once (they wait more than they compute). What
  * measures sound has the machine to itself.
  */
 import { spawn } from 'node:child_process';
@@ -81,7 +81,7 @@ await Promise.all([style(), build()]);
 await jest('screens', [
   '--selectProjects',
   'screens',
-  '--maxWorkers=2',
+  '--maxWorkers=3',
   `--testSequencer=${at('scripts/jest/longest-first.mjs')}`,
 ]);
 await jest('sound', ['--selectProjects', 'sound', '--runInBand']);

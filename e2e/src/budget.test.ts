@@ -13,7 +13,7 @@ const FIRST_KB = 288;
 const LATER_KB: Record<string, number> = {
   'agenda/AgendaScreen': 62,
   'bench/GivenWork': 8,
-  'bin/Bin': 8,
+  'bin/Bin': 22,
   'circle/CircleScreen': 24,
   'circles/Circles': 28,
   'desk/Desk': 58,
@@ -37,7 +37,7 @@ const LATER_KB: Record<string, number> = {
   'reading/OnTheLine': 165,
   'reading/Reading': 135,
   'recording/RecordingScreen': 164,
-  'recordings/Recordings': 33,
+  'recordings/Recordings': 36,
   'rehear/Rehear': 49,
   'rig/RigScreen': 75,
   'sheet/SheetScreen': 230,

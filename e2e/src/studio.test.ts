@@ -159,6 +159,20 @@ it('thirty names of which two lines are faulty: twenty-eight players more, and b
   expect(saved.trim().split('\r\n')).toHaveLength(30);
 });
 
+it('a list keeps its place when one comes back', async () => {
+  await browser.goto(`${app.url}/studio?order=name`);
+  await browser.see(/29 players, this week/);
+  await browser.script(`scrollTo(0, 900)`);
+  await browser.click('link', '^Lesson with Tom Ross$');
+  await browser.see(/The note of today/);
+  await browser.script('history.back()');
+  await browser.see(/29 players, this week/);
+  await browser.until(
+    async () => (await browser.script<number>('return scrollY')) > 400,
+    'the place in the list',
+  );
+});
+
 it('into the archive and back: everything is kept', async () => {
   await browser.goto(`${app.url}/studio/players?find=vera`);
   await browser.click('button', '^More about Vera Lind$');

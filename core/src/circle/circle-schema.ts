@@ -25,6 +25,8 @@ export const turnSchema = z.strictObject({
   clicks: z.number().int().min(0).max(10_000).nullable(),
   beats: z.number().int().min(0).max(100_000).nullable(),
   heldBeats: z.number().int().min(0).max(100_000).nullable(),
+  /** How evenly it was held, ms; null under three beats. */
+  spreadMs: z.number().min(0).max(10_000).nullable().default(null),
 });
 export type Turn = z.infer<typeof turnSchema>;
 

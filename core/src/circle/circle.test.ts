@@ -250,7 +250,7 @@ it('a circle names its seats, and goes round', () => {
   });
   const turn = (seat: number) => ({
     ...{ seat, challenge: challenge(4, 3), difficulty: 1, result: 'found' as const, by: 'person' as const },
-    ...{ clicks: null, beats: null, heldBeats: null },
+    ...{ clicks: null, beats: null, heldBeats: null, spreadMs: null },
   });
   expect(seatAfter(circle)).toBe(0);
   // What is asked follows from the circle alone: an undo asks the same again.

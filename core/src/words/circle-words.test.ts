@@ -13,12 +13,15 @@ it.each([
 
 it.each([
   [
-    { result: 'found', by: 'sound', clicks: 3, beats: 11, heldBeats: 8 },
-    'found after 3 clicks, 11 beats; held for 8',
+    { result: 'found', by: 'sound', clicks: 3, beats: 11, heldBeats: 8, spreadMs: 21.4 },
+    'found after 3 clicks, 11 beats; held for 8, spread 21 ms',
   ],
-  [{ result: 'found', by: 'taps', clicks: 1, beats: 3, heldBeats: 0 }, 'found after 1 click, 3 beats'],
-  [{ result: 'not found', by: 'taps', clicks: 5, beats: 30, heldBeats: 0 }, 'not found'],
-  [{ result: 'found', by: 'person', clicks: null, beats: null, heldBeats: null }, 'found'],
+  [
+    { result: 'found', by: 'taps', clicks: 1, beats: 3, heldBeats: 0, spreadMs: null },
+    'found after 1 click, 3 beats',
+  ],
+  [{ result: 'not found', by: 'taps', clicks: 5, beats: 30, heldBeats: 0, spreadMs: null }, 'not found'],
+  [{ result: 'found', by: 'person', clicks: null, beats: null, heldBeats: null, spreadMs: null }, 'found'],
 ] as const)('%j', (turn, said) => {
   expect(turnWords(turn)).toBe(said);
 });

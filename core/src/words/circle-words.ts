@@ -33,21 +33,22 @@ export function turnWords({
   clicks,
   beats,
   heldBeats,
+  spreadMs,
   by,
 }: Omit<Turn, 'seat' | 'challenge' | 'difficulty'>): string {
   if (by === 'person' || clicks === null) return result;
   if (result !== 'found') return result;
-  return `found after ${plural(clicks, 'click')}${beats === null ? '' : `, ${plural(beats, 'beat')}`}${heldBeats ? `; held for ${heldBeats}` : ''}`;
+  return `found after ${plural(clicks, 'click')}${beats === null ? '' : `, ${plural(beats, 'beat')}`}${heldBeats ? `; ${heldWords(heldBeats, spreadMs)}` : ''}`;
 }
 
 /** While somebody looks for it: what is heard of them so far. */
 export function searchWords(
   challenge: Challenge,
-  { click, heldBeats, offBeats, claps }: Found,
+  { click, heldBeats, spreadMs, offBeats, claps }: Found,
   clapped: number,
 ): string {
   if (click !== null)
-    return `found after ${plural(click + 1, 'click')}, ${plural(claps, 'beat')}; held for ${heldBeats}`;
+    return `found after ${plural(click + 1, 'click')}, ${plural(claps, 'beat')}; ${heldWords(heldBeats, spreadMs)}`;
   if (clapped === 0) return 'begin on one whenever you like';
   const last = offBeats.at(-1);
   if (last === undefined) return 'listening';
@@ -59,3 +60,7 @@ export function searchWords(
     ? `the click is on your ${NUMBERS[beat]}`
     : `the click is between your beats, near ${NUMBERS[beat]}`;
 }
+
+/** "held for 8, spread 21 ms". */
+const heldWords = (beats: number, spreadMs: number | null) =>
+  `held for ${beats}${spreadMs === null ? '' : `, spread ${Math.round(spreadMs)} ms`}`;

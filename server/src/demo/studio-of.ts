@@ -175,6 +175,7 @@ async function circles({ documents }: Stores, now: Date): Promise<void> {
           clicks,
           beats: clicks * next.challenge.beats,
           heldBeats: result === 'found' ? 2 * next.challenge.beats : 0,
+          spreadMs: result === 'found' ? Math.round(14 + 20 * random()) : null,
         },
       });
     }

@@ -28,7 +28,7 @@ import type {
   TrendsAnswer,
 } from '@feldspar/core/wire';
 import { useEffect, useMemo, useSyncExternalStore } from 'react';
-import useSWR, { type SWRConfiguration, type SWRResponse } from 'swr';
+import useSWR, { type SWRConfiguration, type SWRResponse, useSWRConfig } from 'swr';
 import {
   DOCUMENTS_OVER,
   overTake,
@@ -113,8 +113,10 @@ export function usePlayers(): SWRResponse<Page<Player>> {
 export interface FoundTake {
   /** With what was said about it and has not arrived yet. */
   data: Take | undefined;
-  /** As the server has it; undefined while the take itself waits. */
-  onServer: Take | undefined;
+  /**
+   * As the server is known to have it when it is asked for, which a drawing may not show yet; undefined while the take itself waits.
+   */
+  known(): Take | undefined;
   error: unknown;
 }
 
@@ -122,10 +124,13 @@ export interface FoundTake {
 export function useTake(id: string): FoundTake {
   const queue = useOutbox();
   const waiting = waitingTake(queue, id);
+  const { cache } = useSWRConfig();
   const { data: onServer, error } = useAnswer('GET /takes/:id', waiting ? null : { id });
   const take = waiting ?? onServer;
   const data = useMemo(() => take && overTake(queue, take), [queue, take]);
-  return { data, onServer, error: data ? undefined : (error as unknown) };
+  const known = () =>
+    waiting ? undefined : (cache.get(addressOf('GET /takes/:id', { id }))?.data as Take | undefined);
+  return { data, known, error: data ? undefined : (error as unknown) };
 }
 
 export function useLatestTakes(player: string | null, limit: number): SWRResponse<Page<TakeItem>> {

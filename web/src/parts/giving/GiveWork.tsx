@@ -11,6 +11,7 @@ import Switch from '@mui/material/Switch';
 import TextField from '@mui/material/TextField';
 import { type Assignment, assignmentSchema } from '@feldspar/core/people';
 import { READY_PATHS } from '@feldspar/core/paths';
+import { LADDER_PLANS } from '@feldspar/core/practice';
 import { fieldProblems } from '@feldspar/core/plan';
 import { tempo } from '@feldspar/core/time';
 import type { Player } from '@feldspar/core/wire';
@@ -204,8 +205,21 @@ function useChoices({ kind }: Draft): WorkChoice[] {
   const plans = usePlans().data?.items ?? [];
   const paths = useKeptPaths().data?.items ?? [];
   const agendas = useAgendas().data?.items ?? [];
-  if (kind === 'plan')
-    return plans.map(({ id, title, tempo: at }) => ({ key: id, title, planId: id, path: null, tempo: at }));
+  if (kind === 'plan') {
+    const all = plans.map(({ id, title, tempo: at }) => ({ id, title, at }));
+    const sheets = LADDER_PLANS.map(({ id, plan }) => ({
+      id,
+      title: `Count sheet: ${plan.title}`,
+      at: plan.sections[0].tempo,
+    }));
+    return [...all, ...sheets].map(({ id, title, at }) => ({
+      key: id,
+      title,
+      planId: id,
+      path: null,
+      tempo: at,
+    }));
+  }
   if (kind === 'agenda')
     return agendas.map(({ id, document }) => ({
       key: id,

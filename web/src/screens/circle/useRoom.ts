@@ -1,6 +1,6 @@
 /**
  * The sound of a circle's room: one slow click that goes on and on, and what is clapped to it, by the microphone, keys, touches or a pad as
- * chosen under Sound and inputs; all of it in seconds of the click's own line.
+ * chosen under Sound and inputs; all of it in seconds of the click's own line. Whatever else claps one day (phones in the room) hands its stamps to `tap`.
  */
 import { type Plan, type Timeline, compile } from '@feldspar/core/plan';
 import { useCallback, useEffect, useEffectEvent, useRef, useState } from 'react';

@@ -46,6 +46,7 @@ export function useTurn(circle: Circle, room: Room, onChange: (circle: Circle) =
         clicks: found?.click === undefined || found === null ? null : found.clicks,
         beats: found?.claps ?? null,
         heldBeats: found?.heldBeats ?? null,
+        spreadMs: found?.spreadMs ?? null,
       };
       onChange({ ...circle, turns: [...circle.turns, turn], endedAt: null });
     },

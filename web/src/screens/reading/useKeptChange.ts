@@ -18,7 +18,7 @@ export interface KeptChange<Value> {
 
 export function useKeptChange<Value>(take: Take, name: keyof TakeParts, saved: Value): KeptChange<Value> {
   const [said, setSaid] = useState<{ value: Value } | null>(null);
-  const { onServer } = useTake(take.id);
+  const { known } = useTake(take.id);
   const waiting = useOutbox().find(
     ({ thing, method, body }) =>
       thing === `take ${take.id}` && method === 'PATCH' && name in (body as object),
@@ -29,7 +29,8 @@ export function useKeptChange<Value>(take: Take, name: keyof TakeParts, saved: V
     state: waiting?.reason ? { failed: waiting.reason } : said && !waiting ? 'saved' : 'clean',
     change(value) {
       setSaid({ value });
-      const was = onServer && { [name]: onServer[name] ?? (name === 'note' ? '' : null) };
+      const before = known();
+      const was = before && { [name]: before[name] ?? (name === 'note' ? '' : null) };
       void changeTake(take.id, take.plan.title, { [name]: value }, was);
     },
   };
