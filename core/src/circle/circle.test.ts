@@ -10,6 +10,7 @@ import {
   PARTS,
   askedOf,
   challengesOn,
+  clapsOfTurn,
   circleSchema,
   difficultyOf,
   findingOf,
@@ -216,6 +217,14 @@ describe('finding it', () => {
     expect(click).toBe(0);
     expect(heldBeats).toBeGreaterThan(5);
     expect(heldBeats).toBeLessThan(12);
+  });
+
+  it('whoever passes on and claps on claps for nobody; a rest, and it is the next one', () => {
+    // Two counted for the turn before, two more of the same hand, a rest.
+    expect(clapsOfTurn([1, 1.5, 2, 2.5, 4, 4.5], 2, 0.5)).toEqual([4, 4.5]);
+    expect(clapsOfTurn([1, 1.5, 3, 3.5], 2, 0.5)).toEqual([3, 3.5]);
+    expect(clapsOfTurn([3, 3.5], 0, 0.5)).toEqual([3, 3.5]);
+    expect(clapsOfTurn([1, 1.5], 2, 0.5)).toEqual([]);
   });
 
   it('random clapping finds nothing, or by luck one place of many', () => {

@@ -105,3 +105,13 @@ function beatAt(claps: readonly Clap[], timeS: number, beatS: number, leewayS: n
 }
 /** A clap may be left out beside a click. */
 const NEAR = 1.25;
+
+/** Whoever passes on claps some more: until a rest of so many of the beats, claps are still theirs. */
+const CLAPS_ON = 1.5;
+
+/** The claps of a turn: those from an index on, without what the one before went on clapping. @param beatS of the turn before. */
+export function clapsOfTurn(claps: readonly number[], from: number, beatS: number): number[] {
+  let first = from;
+  while (first > 0 && first < claps.length && claps[first] - claps[first - 1] <= CLAPS_ON * beatS) first++;
+  return claps.slice(first);
+}

@@ -1,5 +1,5 @@
 import { findingOf } from '../circle/index.ts';
-import { challengeWords, sayWords, searchWords, turnWords } from './index.ts';
+import { challengeWords, sayWords, searchWords, turnSign, turnWords } from './index.ts';
 
 it.each([
   [{ beats: 4, beat: 3, part: '0' }, 'beat 3, in four', 'say “three” on the click, then “four”'],
@@ -24,6 +24,7 @@ it.each([
   [{ result: 'found', by: 'person', clicks: null, beats: null, heldBeats: null, spreadMs: null }, 'found'],
 ] as const)('%j', (turn, said) => {
   expect(turnWords(turn)).toBe(said);
+  expect(said).toContain(turnSign(turn));
 });
 
 it('who looks for it is told where the click lies by their own count', () => {

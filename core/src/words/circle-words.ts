@@ -41,6 +41,10 @@ export function turnWords({
   return `found after ${plural(clicks, 'click')}${beats === null ? '' : `, ${plural(beats, 'beat')}`}${heldBeats ? `; ${heldWords(heldBeats, spreadMs)}` : ''}`;
 }
 
+/** The same for a list: "3 clicks", "not found". */
+export const turnSign = ({ result, clicks }: Pick<Turn, 'result' | 'clicks'>): string =>
+  result === 'found' && clicks !== null ? plural(clicks, 'click') : result;
+
 /** While somebody looks for it: what is heard of them so far. */
 export function searchWords(
   challenge: Challenge,

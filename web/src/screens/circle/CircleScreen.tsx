@@ -3,7 +3,15 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { type Circle, pulseOf, roundOf } from '@feldspar/core/circle';
-import { challengeWords, firstName, sayWords, searchWords, turnWords, whole } from '@feldspar/core/words';
+import {
+  challengeWords,
+  firstName,
+  sayWords,
+  searchWords,
+  turnSign,
+  turnWords,
+  whole,
+} from '@feldspar/core/words';
 import { type PointerEvent, useEffect, useEffectEvent, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { saveCircle } from '../../data/changes.ts';
@@ -122,7 +130,7 @@ function Running({ id, kept }: { id: string; kept: Circle }) {
         sx={{
           fontFamily: DISPLAY_FACE,
           fontWeight: 700,
-          fontSize: 'clamp(2rem, 6.4vw, 5.4rem)',
+          fontSize: 'clamp(2rem, 5.3vw, 5.4rem)',
           lineHeight: 1.05,
           textWrap: 'balance',
         }}
@@ -205,9 +213,15 @@ function statusWords({ isOn, circle, asked, found, clapped }: StatusFacts): stri
     return circle.turns.length === 0
       ? 'Start the click, and the first one begins.'
       : 'The click stands still; nothing is lost.';
-  if (circle.plays === 'riff') return 'Whoever teaches says with a key whether it was found.';
-  if (!found || !asked) return 'begin on one whenever you like';
-  return searchWords(asked.challenge, found, clapped);
+  const begin =
+    circle.plays === 'riff'
+      ? 'Whoever teaches says with a key whether it was found.'
+      : 'Begin on one whenever you like.';
+  if (circle.plays === 'claps' && found && asked && clapped > 0)
+    return searchWords(asked.challenge, found, clapped);
+  // What became of the last turn stays until the next one claps.
+  const last = circle.turns.at(-1);
+  return last ? `${firstName(circle.seats[last.seat].name)}: ${turnWords(last)}. ${begin}` : begin;
 }
 
 const LAST_SHOWN = 4;
@@ -232,7 +246,7 @@ function Rounds({ circle, seat, now }: { circle: Circle; seat: number; now: stri
         <li key={turns.length - i}>
           {firstName(seats[turn.seat].name)} · {challengeWords(turn.challenge)}{' '}
           <Box component="b" sx={{ color: DARK.ink }}>
-            {turnWords(turn)}
+            {turnSign(turn)}
           </Box>
         </li>
       ))}

@@ -5,6 +5,7 @@ import {
   type Found,
   type Turn,
   askedOf,
+  clapsOfTurn,
   findingOf,
   seatAfter,
 } from '@feldspar/core/circle';
@@ -61,7 +62,8 @@ export function useTurn(circle: Circle, room: Room, onChange: (circle: Circle) =
       setSince({ turn: number, fromS: nowS, skip: room.claps().length });
       return;
     }
-    const claps = room.claps().slice(since.skip);
+    const before = circle.turns.at(-1)?.challenge ?? asked.challenge;
+    const claps = clapsOfTurn(room.claps(), since.skip, 60 / circle.clickBpm / before.beats);
     const clicks = room.clicksIn(since.fromS, nowS + AHEAD_S);
     const found = findingOf(asked.challenge, circle.clickBpm, claps, clicks);
     setHeard({ turn: number, found, clapped: claps.length });
