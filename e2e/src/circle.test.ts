@@ -1,7 +1,7 @@
 /** A circle of four seats: the first finds it by tapping, one does not, a turn is undone; kept through a reload. */
-import { type Circle, askedOf, placeOf } from '@feldspar/core/circle';
+import { type Challenge, type Circle, askedOf, placeOf } from '@feldspar/core/circle';
 import type { App } from './driver/app.ts';
-import { readProbe } from './driver/audio-probe.ts';
+import { readProbe, resetProbe } from './driver/audio-probe.ts';
 import type { Browser } from './driver/browser.ts';
 import { performHits } from './driver/performer.ts';
 import { open } from './driver/opened.ts';
@@ -21,6 +21,18 @@ async function stored(): Promise<Circle> {
 }
 const turns = async () => (await stored()).turns.map(({ seat, result, by }) => [seat, result, by]);
 
+/** Claps every beat from one on, so that a click two seconds from now lies where it should. */
+async function clapRight(challenge: Challenge) {
+  await browser.see(/your turn/);
+  await browser.until(async () => (await readProbe(browser)).zeroMs !== null, 'the clock');
+  const { zeroMs, nowMs } = await readProbe(browser);
+  const beatS = 60 / CLICK / challenge.beats;
+  const click = Math.ceil((nowMs - zeroMs!) / 1000) + 2;
+  const one = click - placeOf(challenge).valueOf() * beatS;
+  const claps = Array.from({ length: 5 * challenge.beats }, (_, i) => ({ timeS: one + i * beatS }));
+  await performHits(browser, claps);
+}
+
 it('seats are named, drawn and moved; the first one is asked something easy', async () => {
   await browser.goto(`${app.url}/circle`);
   for (const name of ['Ada', 'Ben', 'Cleo', 'Dan']) {
@@ -37,18 +49,9 @@ it('seats are named, drawn and moved; the first one is asked something easy', as
 });
 
 it('Ada claps every beat so that the click lies there: found, and the circle passes on by itself', async () => {
-  const circle = await stored();
-  const { challenge } = askedOf(circle)!;
+  const { challenge } = askedOf(await stored())!;
   await browser.click('button', '^Start the click$');
-  await browser.see(/your turn/);
-  await browser.until(async () => (await readProbe(browser)).zeroMs !== null, 'the clock');
-  const { zeroMs, nowMs } = await readProbe(browser);
-  const beatS = 60 / CLICK / challenge.beats;
-  // From one on, so that a click two seconds from now lies where it should.
-  const click = Math.ceil((nowMs - zeroMs!) / 1000) + 2;
-  const one = click - placeOf(challenge).valueOf() * beatS;
-  const claps = Array.from({ length: 5 * challenge.beats }, (_, i) => ({ timeS: one + i * beatS }));
-  await performHits(browser, claps);
+  await clapRight(challenge);
   await browser.see(/Ben: /);
   const [first] = (await stored()).turns;
   expect(first).toMatchObject({ seat: 0, result: 'found', by: 'taps', challenge });
@@ -78,12 +81,24 @@ it('Ben does not find it: the next one is a step easier; a key judges, and takes
   ]);
 });
 
+it('paused and gone on with, Cleo finds it too: the click’s line began anew', async () => {
+  await browser.press('Escape');
+  await browser.see(/The click stands still; nothing is lost/);
+  await resetProbe(browser);
+  const { challenge } = askedOf(await stored())!;
+  await browser.press('Enter');
+  await clapRight(challenge);
+  await browser.see(/Ada: /);
+  await browser.until(async () => (await turns()).length === 4, 'the turn');
+  expect((await turns())[3]).toEqual([3, 'found', 'taps']);
+});
+
 it('paused, reloaded and gone on with: nothing is lost', async () => {
   await browser.press('Escape');
   await browser.see(/pause/);
   await browser.goto(`${app.url}/circle`);
-  await browser.see(/1 round · Ada 1 of 1, Ben 0 of 1, Dan 1 of 1, Cleo 0 of 0/);
+  await browser.see(/1 round · Ada 1 of 1, Ben 0 of 1, Dan 1 of 1, Cleo 1 of 1/);
   await browser.click('link', '^Go on with Circle');
-  await browser.see(/Cleo: /);
+  await browser.see(/Ada: /);
   await browser.see(/The click stands still; nothing is lost/);
 });

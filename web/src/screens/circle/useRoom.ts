@@ -60,7 +60,10 @@ export function useRoom(clickBpm: number): Room {
   const here = useRef<Open | null>(null);
   const [by] = useState<Room['by']>(() => (rig().listensTo === 'microphone' ? 'sound' : 'taps'));
 
+  /** Of the room that is being opened: it may be left before it is. */
+  const opening = useRef<AbortController | null>(null);
   const shut = useCallback(() => {
+    opening.current?.abort();
     here.current?.close();
     here.current = null;
     setState('shut');
@@ -68,12 +71,15 @@ export function useRoom(clickBpm: number): Room {
   useEffect(() => shut, [shut]);
 
   const open = useCallback(async () => {
+    opening.current?.abort();
+    const { signal } = (opening.current = new AbortController());
     setState('opening');
     setError(undefined);
     try {
       const plan = circlePlan(clickBpm);
       const timeline = compile(plan);
       const { microphone, listensTo, midi } = rig();
+      const pads = listensTo === 'midi' ? chosenOf(await openMidi(), midi.id) : [];
       const ear =
         listensTo === 'microphone'
           ? byEar(await microphoneSource(microphone.id), {
@@ -85,7 +91,7 @@ export function useRoom(clickBpm: number): Room {
           : null;
       let clicks: PlayingClicks;
       try {
-        clicks = await playClicks(timeline, shut, undefined, ear?.listening);
+        clicks = await playClicks(timeline, shut, signal, ear?.listening);
       } catch (failure) {
         ear?.listening.close();
         throw failure;
@@ -95,13 +101,11 @@ export function useRoom(clickBpm: number): Room {
         const at = clicks.positionS(stampMs);
         if (at !== null) taps.push(at - latencyOf(clicks.output.key, 'keys') / 1000);
       };
-      const endMidi =
-        listensTo === 'midi'
-          ? listenToMidi(
-              chosenOf(await openMidi(), midi.id),
-              (event) => event.type === 'on' && take(event.stampMs),
-            )
-          : () => undefined;
+      if (signal.aborted) {
+        clicks.stop();
+        return ear?.listening.close();
+      }
+      const endMidi = listenToMidi(pads, (event) => event.type === 'on' && take(event.stampMs));
       const letSleep = keepAwake();
       here.current = {
         ...{ clicks, ear, taps, timeline },
@@ -114,6 +118,8 @@ export function useRoom(clickBpm: number): Room {
       };
       setState('open');
     } catch (failure) {
+      // Whoever has left is told nothing.
+      if (signal.aborted) return;
       setError(failure);
       setState('shut');
     }

@@ -72,7 +72,11 @@ export function useTurn(circle: Circle, room: Room, onChange: (circle: Circle) =
   useEffect(() => {
     if (room.state !== 'open') return;
     const timer = setInterval(() => look(), LOOK_EVERY_MS);
-    return () => clearInterval(timer);
+    return () => {
+      clearInterval(timer);
+      // After a pause the click's line begins anew.
+      setSince(null);
+    };
   }, [room.state]);
 
   const now = heard?.turn === number ? heard : null;
