@@ -144,13 +144,14 @@ export function ProfileDialog({ player, others, onClose }: ProfileDialogProps) {
                 exclusive
                 aria-labelledby="own-sign"
                 value={markOf({ id, profile })}
-                onChange={(_, value: string | null) => value && choose('mark', value)}
                 sx={{ flexWrap: 'wrap' }}
               >
                 {MARKS.map((mark) => (
                   <ToggleButton
                     key={mark}
                     value={mark}
+                    // The one that is offered can be taken too.
+                    onClick={() => choose('mark', mark)}
                     aria-label={mark}
                     sx={{ color: 'text.primary', p: 1 }}
                   >
