@@ -22,6 +22,7 @@ import { todayHere } from '../../text/people-text.ts';
 import { Choice } from '../fields/Choice.tsx';
 import { TypedField, wholeFrom } from '../fields/TypedField.tsx';
 import { Row } from '../layout/Row.tsx';
+import { classesOf } from '../people/profile.ts';
 import { TempoField } from '../tempo/TempoField.tsx';
 import { type Draft, type WorkChoice, type WorkKind, assignmentOf, draftOf } from './draft.ts';
 
@@ -169,7 +170,7 @@ interface ToFieldProps {
 
 /** Players and classes, several of each. */
 function ToField({ players, draft, problem, onChange }: ToFieldProps) {
-  const groups = [...new Set(players.flatMap(({ profile }) => profile.groups ?? []))].sort();
+  const groups = classesOf(players);
   const options = [
     ...groups.map((group) => [`class ${group}`, `Class: ${group}`] as const),
     ...players.map(({ id, name }) => [id, name] as const),

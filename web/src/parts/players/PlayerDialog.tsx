@@ -69,12 +69,19 @@ export function PlayerDialog({ player, others, onClose, onSave }: PlayerDialogPr
   );
 }
 
+type Called = Pick<PlayerSaid, 'name' | 'instrument'>;
+
+/** Nobody could tell them apart in a list. */
+export function isCalledTheSame(one: Called, other: Called): boolean {
+  const same = (a: string, b: string) => a.localeCompare(b, undefined, { sensitivity: 'base' }) === 0;
+  return same(one.name, other.name) && same(one.instrument, other.instrument);
+}
+
 /** @throws Error that says what is wrong with it, and what to do. */
 export function readPlayer(typed: PlayerSaid, others: readonly PlayerSaid[]): PlayerSaid {
   const { data, error } = playerSaidSchema.safeParse(typed);
   if (!data) throw new Error(error.issues[0].message);
-  const same = (a: string, b: string) => a.localeCompare(b, undefined, { sensitivity: 'base' }) === 0;
-  if (others.some(({ name, instrument }) => same(name, data.name) && same(instrument, data.instrument)))
+  if (others.some((other) => isCalledTheSame(other, data)))
     throw new Error('there is somebody of this name and instrument already; add a letter or a surname');
   return data;
 }

@@ -22,6 +22,7 @@ import { List, ListItem } from '../../parts/layout/List.tsx';
 import { Page } from '../../parts/layout/Page.tsx';
 import { Panel } from '../../parts/layout/Panel.tsx';
 import { Row } from '../../parts/layout/Row.tsx';
+import { classesOf } from '../../parts/people/profile.ts';
 import { plural, shortDate } from '../../text/text.ts';
 import { drawn, seatsOf } from './seats.ts';
 
@@ -61,7 +62,7 @@ function Setup({ players }: { players: readonly Player[] }) {
   const [clickBpm, setClickBpm] = useState(20);
   const [difficulty, setDifficulty] = useState<DifficultyName>('easy');
   const [plays, setPlays] = useState<Circle['plays']>('claps');
-  const groups = [...new Set(players.flatMap(({ profile }) => profile.groups ?? []))].sort();
+  const groups = classesOf(players);
   const others = players.filter(({ id }) => !seats.some(({ playerId }) => playerId === id));
   const start = async () => {
     const id = crypto.randomUUID();

@@ -2,7 +2,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import type { Assignment } from '@feldspar/core/people';
+import { type Assignment, piecesOf } from '@feldspar/core/people';
 import { compile, layerWords, planTempo, withTempo } from '@feldspar/core/plan';
 import { type Meter, meterName, parseFraction, saidIn, tempo, tempoName } from '@feldspar/core/time';
 import type { Player } from '@feldspar/core/wire';
@@ -99,7 +99,11 @@ export default function Handout() {
 
 const MOST_NOTE = 600;
 /** On paper nobody follows a link. */
-const withoutTakes = (note: string) => note.replaceAll(/\/takes\/[0-9a-f-]{36}\s*/gi, '').trim();
+const withoutTakes = (note: string) =>
+  piecesOf(note)
+    .flatMap((piece) => ('text' in piece ? piece.text : []))
+    .join('')
+    .trim();
 
 /** The tempo in the note in which the player thinks, where that is another one. */
 function thoughtIn({ tempo: at }: Assignment, { profile: { thinksIn } }: Player): string {

@@ -23,6 +23,7 @@ import { savePlayer } from '../../data/changes.ts';
 import { FileButton } from '../../parts/actions/FileButton.tsx';
 import { useOnce } from '../../parts/actions/useOnce.ts';
 import { Choice } from '../../parts/fields/Choice.tsx';
+import { isCalledTheSame } from '../../parts/players/PlayerDialog.tsx';
 import { plural } from '../../text/text.ts';
 
 const NOTHING = 'leave it out';
@@ -33,10 +34,9 @@ export function ImportDialog({ here, onClose }: { here: readonly Player[]; onClo
   const [columns, setColumns] = useState<(RosterColumn | null)[]>([]);
   const [problem, setProblem] = useState<string | null>(null);
   const read = useMemo(() => table && readRoster(table, columns), [table, columns]);
-  const same = (a: string, b: string) => a.localeCompare(b, undefined, { sensitivity: 'base' }) === 0;
-  const isHere = ({ name, instrument }: { name: string; instrument: string }) =>
-    here.some((player) => same(player.name, name) && same(player.instrument, instrument));
-  const fresh = (read?.entries ?? []).filter((entry) => !isHere(entry));
+  const fresh = (read?.entries ?? []).filter(
+    (entry) => !here.some((player) => isCalledTheSame(player, entry)),
+  );
   const known = (read?.entries.length ?? 0) - fresh.length;
   const open = async (file: File) => {
     try {

@@ -26,7 +26,7 @@ import { ScreenSkeleton } from '../../parts/layout/Skeletons.tsx';
 import { PlayerMark } from '../../parts/people/PlayerMark.tsx';
 import { SamePlayerDialog } from '../../parts/players/SamePlayerDialog.tsx';
 import { playerText } from '../../parts/players/player-text.ts';
-import { without } from '../../parts/people/profile.ts';
+import { classesOf, without } from '../../parts/people/profile.ts';
 import { StudioTabs } from '../../parts/studio-tabs/StudioTabs.tsx';
 import { LEVEL_WORDS, todayHere } from '../../text/people-text.ts';
 import { fits } from '../../text/search.ts';
@@ -48,7 +48,7 @@ export default function Players() {
   const all = data.items;
   const group = search.get('class') ?? EVERY_CLASS;
   const find = search.get(FIND) ?? '';
-  const groups = [...new Set(all.flatMap(({ profile }) => profile.groups ?? []))].sort();
+  const groups = classesOf(all);
   const archived = all.filter(({ profile }) => profile.archived === true);
   const shown = (group === GONE ? archived : all.filter(({ profile }) => profile.archived !== true)).filter(
     (player) =>

@@ -18,6 +18,7 @@ import { Page } from '../../parts/layout/Page.tsx';
 import { Row } from '../../parts/layout/Row.tsx';
 import { ScreenSkeleton } from '../../parts/layout/Skeletons.tsx';
 import { DayBars } from '../../parts/people/DayBars.tsx';
+import { classesOf } from '../../parts/people/profile.ts';
 import { PlayerMark } from '../../parts/people/PlayerMark.tsx';
 import { TrendLine } from '../../parts/people/TrendLine.tsx';
 import { StudioTabs } from '../../parts/studio-tabs/StudioTabs.tsx';
@@ -43,7 +44,7 @@ export default function Studio() {
     const player = known.get(id);
     return player ? [{ player, week }] : [];
   });
-  const groups = [...new Set(lines.flatMap(({ player }) => player.profile.groups ?? []))].sort();
+  const groups = classesOf(lines.map(({ player }) => player));
   const shown = shownLines(lines, { order, group, find });
   const full = Math.max(...shown.flatMap(({ week }) => week.days.map(({ minutes }) => minutes)));
   const error = (needs.error ?? players.error) as unknown;
