@@ -3,14 +3,16 @@
  * (value, dots, tuplet); what they come to is exact.
  */
 import { z } from 'zod';
+import { clickLayerSchema, saidTempoSchema } from '../plan/index.ts';
 import {
-  clickLayerSchema,
+  NOTE_BASES,
+  type NoteBase,
   durationSchema,
+  isFractionText,
   meterSchema,
+  parseFraction,
   positionSchema,
-  saidTempoSchema,
-} from '../plan/index.ts';
-import { NOTE_BASES, type NoteBase, isFractionText, parseFraction } from '../time/index.ts';
+} from '../time/index.ts';
 import { SYSTEMS, type System, type SystemName } from './systems.ts';
 
 const BASES = Object.keys(NOTE_BASES) as [NoteBase, ...NoteBase[]];

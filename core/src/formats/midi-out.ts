@@ -33,7 +33,7 @@ export function midiOf(plan: Plan): Uint8Array {
   const startOf = barStarts(timeline);
   const tickOf = (bar: number, position: Fraction) => ticks(startOf[bar].add(position));
   const clicks = timeline.clicks
-    .filter(({ sounding }) => sounding)
+    .filter(({ sounding, record }) => sounding && !record)
     .flatMap(({ bar, position, voice, accent, gainDb }): TimedEvent[] => {
       const tick = tickOf(bar, position);
       const noteNumber = KEYS[voice] ?? KEYS.wood;
@@ -109,7 +109,8 @@ function temposOf(plan: Plan, bars: readonly Bar[], i: number): { whole: Fractio
       },
     ]);
   };
-  const steady = plan.sections[bar.section].tempo.toBpm === undefined || bar.kind === 'countIn';
+  const { tempo, record } = plan.sections[bar.section];
+  const steady = (tempo.toBpm === undefined && record === undefined) || bar.kind === 'countIn';
   if (steady) {
     return [{ whole: new Fraction(0), microseconds: quarterOf(bar.endS - bar.startS, length.valueOf()) }];
   }

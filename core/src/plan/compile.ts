@@ -11,11 +11,19 @@ import { countInOf } from './count-in.ts';
 import { GROOVES, isGroove } from './groove.ts';
 import { layerClicks } from './layer-clicks.ts';
 import { meterOf } from './meter-of.ts';
+import {
+  type OnRecord,
+  isOnRecord,
+  onRecord,
+  problemsOnRecord,
+  speedOf,
+  tempoOfRecord,
+} from './on-record.ts';
 import { PlanError } from './plan-error.ts';
-import type { FieldProblem, Plan, PlayLine, Section } from './schema.ts';
+import type { FieldProblem, Plan, PlanRecord, PlayLine, Section } from './schema.ts';
 import { silentBars, thin } from './silence.ts';
 import { type Place, type Rule, type Spot, sequenceSpots, spotsOf } from './spots.ts';
-import type { Bar, Click, SilentStretch, Target, Timeline } from './timeline.ts';
+import type { Bar, Click, RecordStretch, SilentStretch, Target, Timeline } from './timeline.ts';
 
 /** More events than any practice session needs; a plan beyond it is refused before it fills the memory. */
 export const MAX_EVENTS = 400_000;
@@ -29,9 +37,11 @@ export function compile(plan: Plan): Timeline {
   const clicks: Click[] = [];
   const targets: Target[] = [];
   const parts: string[] = [];
+  const stretches: RecordStretch[] = [];
   const cursor = { timeS: 0, beat: 0 };
 
-  const countIn = countInOf(plan);
+  const [first, ...others] = plan.sections;
+  const countIn = countInOf({ ...plan, sections: [tempoOfRecord(first, plan.record), ...others] });
   if (countIn) {
     addSection(countIn.section, 0, 'countIn', 1 - countIn.section.bars);
     // Whole bars of it may hold more than are asked for.
@@ -55,6 +65,7 @@ export function compile(plan: Plan): Timeline {
     silentStretches: silentStretches(bars),
     sections,
     entersWhenReady: plan.countIn?.clicks !== undefined,
+    ...(plan.record && stretches.length > 0 ? { record: recordOf(plan.record, stretches) } : {}),
     endS: cursor.timeS,
   };
 
@@ -62,12 +73,20 @@ export function compile(plan: Plan): Timeline {
     const meter = meterOf(section);
     const bar = barLength(meter);
     const barWhole = bar.valueOf();
-    const along = secondsAlong(
-      tempo(section.tempo.bpm, section.tempo.beat),
-      section.tempo.toBpm === undefined ? undefined : tempo(section.tempo.toBpm, section.tempo.beat),
-      barWhole * section.bars,
-    );
+    const record = plan.record && isOnRecord(section) ? onRecord(section, plan.record) : null;
+    const along =
+      record?.along ??
+      secondsAlong(
+        tempo(section.tempo.bpm, section.tempo.beat),
+        section.tempo.toBpm === undefined ? undefined : tempo(section.tempo.toBpm, section.tempo.beat),
+        barWhole * section.bars,
+      );
     const silent = silentBars(section.silence, section.bars);
+    const takes = section.silence?.takes ?? 'both';
+    const clicksGo = takes !== 'record' || !record;
+    const recordGoes = takes !== 'clicks';
+    // Alone is who hears nothing: neither a click nor the record.
+    const isAlone = (clicksGo || section.clicks.length === 0) && (recordGoes || !record);
     const firstBar = bars.length;
     for (let i = 0; i < section.bars; i++) {
       bars.push({
@@ -78,7 +97,7 @@ export function compile(plan: Plan): Timeline {
         startS: cursor.timeS + along(i * barWhole),
         endS: cursor.timeS + along((i + 1) * barWhole),
         firstBeat: cursor.beat + i * meter.beats,
-        silent: silent[i],
+        silent: silent[i] && isAlone,
       });
     }
     const place = { bar, barCount: section.bars, firstBar, startS: cursor.timeS, along };
@@ -86,7 +105,15 @@ export function compile(plan: Plan): Timeline {
     const layers = layerClicks(section.clicks, meter, place);
     const thinned = thin(layers, section.silence, { firstBar, barCount: section.bars, section: index });
     // One by one: an hour of notes is more than a call can take as arguments.
-    for (const click of thinned) clicks.push(bars[click.bar].silent ? { ...click, sounding: false } : click);
+    for (const click of thinned)
+      clicks.push(clicksGo && silent[click.bar - firstBar] ? { ...click, sounding: false } : click);
+    if (record) {
+      const heard = silent.map((isSilent) => !(isSilent && recordGoes));
+      for (const beat of recordBeats(place, meter)) {
+        clicks.push({ ...beat, sounding: heard[beat.bar - firstBar] });
+      }
+      addStretches(stretches, bars.slice(firstBar), heard, record, speedOf(plan.record!));
+    }
     const endS = cursor.timeS + along(barWhole * section.bars);
     const names = partsOf(section);
     section.play.forEach((line, i) => {
@@ -165,6 +192,49 @@ function window(line: PlayLine, bars: number): { fromBar: number; untilBar: numb
   return { fromBar: first - 1, untilBar: Math.min(bars, line.until ?? bars) };
 }
 
+/** The record's beats, as what is heard of it; they belong to no layer. */
+function recordBeats(place: Place, { beats, unit }: Bar['meter']): Omit<Click, 'sounding'>[] {
+  const positions = Array.from({ length: beats }, (_, i) => unit.mul(i));
+  return Array.from({ length: place.barCount }, (_, bar) =>
+    positions.map((position, beat) => ({
+      timeS: place.startS + place.along((bar * beats + beat) * unit.valueOf()),
+      bar: place.firstBar + bar,
+      position,
+      voice: 'record',
+      accent: beat === 0,
+      gainDb: 0,
+      layer: -1,
+      record: true as const,
+    })),
+  ).flat();
+}
+
+/** Adds the bars of a section that sound to what sounds already; they are one stretch where the record simply goes on. */
+function addStretches(
+  stretches: RecordStretch[],
+  bars: readonly Bar[],
+  heard: readonly boolean[],
+  { recordAt }: OnRecord,
+  speed: number,
+): void {
+  bars.forEach(({ startS, endS }, i) => {
+    if (!heard[i]) return;
+    const recordS = recordAt(startS - bars[0].startS);
+    const last = stretches.at(-1);
+    const goesOn =
+      last &&
+      Math.abs(last.toS - startS) < 1e-9 &&
+      Math.abs(last.recordS + (last.toS - last.fromS) * speed - recordS) < 1e-6;
+    if (goesOn) last.toS = endS;
+    else stretches.push({ fromS: startS, toS: endS, recordS });
+  });
+}
+
+function recordOf(record: PlanRecord, stretches: RecordStretch[]): NonNullable<Timeline['record']> {
+  const { recordingId, name, gainDb = 0 } = record;
+  return { recordingId, name, speed: speedOf(record), gainDb, stretches };
+}
+
 function silentStretches(bars: readonly Bar[]): SilentStretch[] {
   const stretches: SilentStretch[] = [];
   bars.forEach((bar, i) => {
@@ -181,6 +251,7 @@ function refuseUnplayable(plan: Plan): void {
   const problems: FieldProblem[] = [];
   let events = 0;
   plan.sections.forEach((section, s) => {
+    problems.push(...problemsOnRecord(plan, s));
     const bar = barLength(meterOf(section)).valueOf();
     const slowest = Math.min(
       wholeNotesPerSecond(tempo(section.tempo.bpm, section.tempo.beat)),
@@ -217,7 +288,7 @@ function refuseUnplayable(plan: Plan): void {
         events += (line.rhythm.length * bar * section.bars) / length;
       }
     });
-    events += section.bars;
+    events += section.bars * (isOnRecord(section) ? 1 + section.meter.beats : 1);
   });
   if (events > MAX_EVENTS) {
     problems.push({

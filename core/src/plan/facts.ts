@@ -26,12 +26,13 @@ export function planFacts(timeline: Timeline): PlanFacts {
   const { bars, clicks, targets, endS } = timeline;
   const played = bars.filter((bar) => bar.kind === 'play');
   const sounding = clicks.filter((click) => click.sounding && bars[click.bar].kind === 'play');
+  const strokes = sounding.filter(({ record }) => !record).length;
   const playedS = endS - played[0].startS;
   return {
     bars: played.length,
     durationS: endS,
-    clicks: sounding.length,
-    clicksPerMinute: (60 * sounding.length) / playedS,
+    clicks: strokes,
+    clicksPerMinute: (60 * strokes) / playedS,
     notes: targets.length,
     ownedShare: ownedShare(bars, played, sounding),
     longestAlone: longestAlone(timeline),

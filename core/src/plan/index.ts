@@ -6,6 +6,7 @@ export { DEFAULT_VOICE } from './layer-clicks.ts';
 export * from './meter-of.ts';
 export * from './facts.ts';
 export * from './retempo.ts';
+export { isOnRecord } from './on-record.ts';
 export * from './plan-error.ts';
 export * from './grouping.ts';
 export * from './unison.ts';

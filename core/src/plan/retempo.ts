@@ -1,6 +1,6 @@
 /** The same plan at another speed: every section's tempo scales by one ratio. */
 import { Fraction, type Tempo, fitForDocument, parseFraction, ratioOf, tempo } from '../time/index.ts';
-import type { Plan, SaidTempo } from './schema.ts';
+import { type Plan, type SaidTempo, SPEED_RANGE } from './schema.ts';
 
 /** The tempo that stands for a plan: its first section's. */
 export function planTempo(plan: Plan): Tempo {
@@ -13,14 +13,20 @@ export function saidTempo({ bpm, beat }: Tempo): SaidTempo {
   return { bpm: documentRate(bpm), beat: beat.toFraction() };
 }
 
-/** The plan with its first section at `next`, the others scaled alike. `next` is said in any note. */
+/**
+ * The plan with its first section at `next`, the others scaled alike. `next` is said in any note. A record is played so much faster or
+ * slower too, as far as that goes.
+ */
 export function withTempo(plan: Plan, next: Tempo): Plan {
   const now = planTempo(plan);
-  const ratio = next.bpm.mul(next.beat).div(now.bpm.mul(now.beat));
+  const asked = next.bpm.mul(next.beat).div(now.bpm.mul(now.beat));
+  const speed = plan.record && speedWithin((plan.record.speed ?? 1) * asked.valueOf());
+  const ratio = plan.record && speed ? new Fraction(speed).div(plan.record.speed ?? 1) : asked;
   const scaled = (bpm: number | string, from: Fraction, to: Fraction) =>
     documentRate(new Fraction(bpm).mul(ratio).mul(from).div(to));
   return {
     ...plan,
+    ...(plan.record && speed ? { record: { ...plan.record, speed } } : {}),
     sections: plan.sections.map((section) => {
       const from = parseFraction(section.tempo.beat);
       // Sections that were said in the first section's note follow it into the new one.
@@ -37,6 +43,9 @@ export function withTempo(plan: Plan, next: Tempo): Plan {
     }),
   };
 }
+
+const speedWithin = (speed: number) =>
+  Math.round(1e4 * Math.max(SPEED_RANGE.min, Math.min(SPEED_RANGE.max, speed))) / 1e4;
 
 /** A rate as a document holds it: a number where a short decimal says it exactly, else the fraction in text. */
 export function documentRate(bpm: Fraction): number | string {

@@ -6,29 +6,20 @@
  * unread can be anything, and of any size.
  */
 import { z } from 'zod';
-import { FRACTION_TEXT, barLength, isFractionText, meterName, parseFraction } from '../time/index.ts';
-
-const FRACTION_HINT = 'write a fraction of a whole note, like "1/4" for a quarter or "0" for the start';
-
-/** A position: "0", "1/4", "11/12". */
-export const positionSchema = z.string({ error: FRACTION_HINT }).regex(FRACTION_TEXT, FRACTION_HINT);
-
-/** A duration or step: a fraction above zero. */
-export const durationSchema = positionSchema.refine(
-  (text) => !isFractionText(text) || !/^0+(\/|$)/.test(text),
-  {
-    error: 'must be longer than 0, like "1/4"',
-  },
-);
+import { beatsAndBars } from '../beat-map/index.ts';
+import {
+  FRACTION_TEXT,
+  barLength,
+  durationSchema,
+  isFractionText,
+  meterName,
+  meterSchema,
+  parseFraction,
+  positionSchema,
+  wholeNumber,
+} from '../time/index.ts';
 
 const positions = z.array(positionSchema).min(1, 'name at least one position, like ["1/4"]').max(512);
-const wholeNumber = (min: number, max: number, what: string) =>
-  z
-    .number({ error: `${what} must be a whole number` })
-    .int(`${what} must be a whole number`)
-    .min(min, `${what} must be at least ${min}`)
-    .max(max, `${what} must be at most ${max}`);
-
 /** How many of each a plan may hold; parts are the voices of its lines, over all sections. */
 export const MOST = { sections: 512, layers: 32, lines: 8, parts: 16 } as const;
 
@@ -49,20 +40,6 @@ export const bpmSchema = z.union(
   ],
   { error: BPM_HINT },
 );
-
-export const meterSchema = z
-  .strictObject({
-    beats: wholeNumber(1, 64, 'beats in a bar'),
-    unit: durationSchema,
-    groups: z
-      .array(wholeNumber(1, 64, 'a group'))
-      .min(1)
-      .optional(),
-  })
-  .refine((m) => !m.groups || m.groups.reduce((a, b) => a + b, 0) === m.beats, {
-    path: ['groups'],
-    error: 'the groups must add up to the beats of the bar',
-  });
 
 /** A steady tempo with its note, as documents hold it. */
 export const saidTempoSchema = z.object({ bpm: bpmSchema, beat: durationSchema });
@@ -129,6 +106,8 @@ export const silenceSchema = z
       .optional(),
     seed: z.number().int().optional(),
     fadeDb: z.number().min(-60).max(60).optional(),
+    /** What is silent in silent bars, where a record sounds: all of it unless this says otherwise. */
+    takes: z.enum(['clicks', 'record', 'both']).optional(),
   })
   .superRefine(requireOneOf(['sound', 'bars', 'dropChance', 'fadeDb'], 'a silence'))
   .superRefine((value, context) => {
@@ -180,6 +159,24 @@ export const playSchema = z
   })
   .superRefine(requireOneOf(['every', 'at', 'rhythm', 'free'], 'a line to play'));
 
+const MOST_RECORD_S = 4 * 3600;
+export const SPEED_RANGE = { min: 0.5, max: 1.2 } as const;
+const SPEED_HINT = 'a record is played at 0.5 to 1.2 times its speed';
+
+/** A record of the player's own to play along with. Its sound is a recording's; its time travels with the plan. */
+export const planRecordSchema = z.strictObject({
+  recordingId: z.uuid('the recording must be a UUID'),
+  name: z.string().trim().min(1).max(200),
+  ...beatsAndBars,
+  /** At the same pitch. */
+  speed: z.number().min(SPEED_RANGE.min, SPEED_HINT).max(SPEED_RANGE.max, SPEED_HINT).optional(),
+  gainDb: z
+    .number()
+    .min(-40, 'the record lies between -40 and 6 dB')
+    .max(6, 'the record lies between -40 and 6 dB')
+    .optional(),
+});
+
 export const sectionSchema = z
   .strictObject({
     name: z.string().max(120).optional(),
@@ -188,6 +185,14 @@ export const sectionSchema = z
     tempo: tempoSchema,
     clicks: z.array(clickLayerSchema).max(MOST.layers).default([]),
     silence: silenceSchema.optional(),
+    /** Where on the plan's record it lies: from a bar of its beat map, whose time it takes; or from so many seconds on, at its own tempo. */
+    record: z
+      .strictObject({
+        fromBar: wholeNumber(1, 10_000, 'the first bar of the record').optional(),
+        atS: z.number().min(0).max(MOST_RECORD_S).optional(),
+      })
+      .superRefine(requireOneOf(['fromBar', 'atS'], 'a section on a record'))
+      .optional(),
     play: z.array(playSchema).max(MOST.lines).default([]),
   })
   .superRefine((section, context) => {
@@ -261,9 +266,11 @@ export const planSchema = z.strictObject({
       }
     }),
   sheet: sheetInPlan.optional(),
+  record: planRecordSchema.optional(),
 });
 
 export type Plan = z.infer<typeof planSchema>;
+export type PlanRecord = z.infer<typeof planRecordSchema>;
 export type Section = z.infer<typeof sectionSchema>;
 export type SaidTempo = z.infer<typeof saidTempoSchema>;
 export type ClickLayer = z.infer<typeof clickLayerSchema>;

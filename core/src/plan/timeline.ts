@@ -33,6 +33,8 @@ export interface Click {
   layer: number;
   /** Heard in one ear only; in both where nothing is said. */
   side?: 'left' | 'right';
+  /** No click: a beat of the record, which is heard there where it sounds. */
+  record?: true;
 }
 
 export interface Target {
@@ -63,6 +65,25 @@ export interface SilentStretch {
   lastBar: number;
 }
 
+/** A stretch of the record that sounds. */
+export interface RecordStretch {
+  fromS: number;
+  toS: number;
+  /** Seconds of the record at its beginning. */
+  recordS: number;
+}
+
+/** What sounds of the plan's record, and how. */
+export interface RecordOnTimeline {
+  recordingId: string;
+  name: string;
+  /** Seconds of the record a second of the timeline. */
+  speed: number;
+  gainDb: number;
+  /** In order; where the record goes on without a break they are one. */
+  stretches: RecordStretch[];
+}
+
 export interface Timeline {
   bars: Bar[];
   clicks: Click[];
@@ -74,6 +95,7 @@ export interface Timeline {
   sections: { name?: string; fromBar: number; toBar: number }[];
   /** The count-in is the plan's own click alone: the player comes in when he has found it, and misses nothing before. */
   entersWhenReady: boolean;
+  record?: RecordOnTimeline;
   /** The end of the last bar. */
   endS: number;
 }

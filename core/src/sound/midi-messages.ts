@@ -72,7 +72,7 @@ function* clickMessages(
   { clicks }: Timeline,
   { note, channel }: { note: number; channel: number },
 ): Generator<MidiMessage> {
-  const sounding = clicks.filter((click) => click.sounding);
+  const sounding = clicks.filter((click) => click.sounding && !click.record);
   for (let i = 0; i < sounding.length; i++) {
     const { timeS } = sounding[i];
     const untilNextS = (sounding[i + 1]?.timeS ?? Infinity) - timeS;

@@ -20,7 +20,7 @@ export interface ScheduledClick {
 /** The sounding clicks of a timeline, in order of time. Where the spoken count has no word there is a tick. */
 export function scheduleOf(timeline: Timeline): ScheduledClick[] {
   return timeline.clicks
-    .filter((click) => click.sounding)
+    .filter((click) => click.sounding && !click.record)
     .map((click) => ({
       timeS: click.timeS,
       voice: soundOf(timeline, click),

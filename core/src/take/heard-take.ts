@@ -36,7 +36,7 @@ export function heardTake(
   const first = bars.find(({ kind, number }) => kind === 'play' && number >= how.fromBar) ?? bars[0];
   const at = (timeS: number) => (timeS - first.startS) / how.speed;
   const clicks = timeline.clicks
-    .filter(({ sounding }) => sounding || how.silentClicks)
+    .filter(({ sounding, record }) => !record && (sounding || how.silentClicks))
     .map((click): Click => ({
       ...click,
       timeS: at(click.timeS),

@@ -5,3 +5,4 @@ export * from './tempo.ts';
 export * from './syllables.ts';
 export * from './counted-length.ts';
 export * from './places.ts';
+export * from './schemas.ts';

@@ -5,7 +5,7 @@
  * varies by 2 to 4 % of the beat (Repp 2005); ensembles spread by 30 to 50 ms (Rasch 1979). From memory.
  */
 import { z } from 'zod';
-import { positionSchema } from '../plan/index.ts';
+import { positionSchema } from '../time/index.ts';
 
 /** Milliseconds to either side: of "on the beat", and of two limbs striking together. */
 export const LEVELS = {

@@ -3,7 +3,8 @@ import { z } from 'zod';
 import { profileSchema } from '../people/index.ts';
 import { isTimeZone } from '../planner/index.ts';
 import { SOUND_KINDS } from '../hearing/index.ts';
-import { meterSchema, planSchema, saidTempoSchema } from '../plan/index.ts';
+import { planSchema, saidTempoSchema } from '../plan/index.ts';
+import { meterSchema } from '../time/index.ts';
 import { MOST_FREE_HITS } from '../free/index.ts';
 import { hitSchema, judgingSchema } from '../timing/index.ts';
 

@@ -1,5 +1,5 @@
 /** The desk's state and its address: everything that was settled can be shared and survives a reload. */
-import { bpmSchema, durationSchema } from '@feldspar/core/plan';
+import { bpmSchema } from '@feldspar/core/plan';
 import {
   Fraction,
   type Meter,
@@ -9,6 +9,7 @@ import {
   meterName,
   quartersPerMinute,
   saidIn,
+  durationSchema,
 } from '@feldspar/core/time';
 
 type Length = Tempo['beat'];
