@@ -4,84 +4,24 @@
  * stand-in's own sounds; where each stroke begins is known to the sample. What was missed of three kits was looked at while the ears were made; of
  * the others only the totals were seen.
  */
-import { execFileSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { WavReader } from '../core/src/formats/wav-reader.ts';
 import { WholeEars, hear } from '../core/src/hearing/index.ts';
 import { type StrokeKind, chance, playedStrokes, recordingOf } from '../core/src/players/index.ts';
 import { scored } from '../core/src/testing/scored.ts';
+import { SHOTS_RATE, type Shot, oneShots } from './lib/one-shots.mts';
 
-const RATE = 44_100;
+const RATE = SHOTS_RATE;
 const REPORT = 'docs/hearing-report.md';
-const PACKAGES = ['hydrogen-drumkits', 'flac'];
 const SECONDS = 16;
 const GROOVES = 6;
-/** A one-shot begins where it first passes so much of its peak. */
-const BEGINS = 0.04;
 
-interface Shot {
-  samples: Float32Array;
-  start: number;
-}
 interface Sound {
   samples: Float32Array;
   rate: number;
   truthS: number[];
 }
 type Ears = (sound: Sound) => number[];
-
-/** Of each kit its one-shots, by the name of its folder. */
-function oneShots(): Map<string, Shot[]> {
-  const folder = mkdtempSync(join(tmpdir(), 'feldspar-shots-'));
-  const run = (program: string, ...args: string[]) =>
-    execFileSync(program, args, { cwd: folder, stdio: ['ignore', 'pipe', 'ignore'], maxBuffer: 1e9 });
-  try {
-    run('apt-get', 'download', ...PACKAGES);
-    for (const file of readdirSync(folder)) if (file.endsWith('.deb')) run('dpkg-deb', '-x', file, 'all');
-    const place = join(folder, 'all/usr/share/hydrogen/data/drumkits');
-    return new Map(
-      readdirSync(place)
-        .sort()
-        .map((kit) => {
-          const files = readdirSync(join(place, kit)).sort();
-          const wavs = files.flatMap((name) => {
-            const path = join(place, kit, name);
-            if (name.endsWith('.wav')) return [readFileSync(path)];
-            return name.endsWith('.flac')
-              ? [run(join(folder, 'all/usr/bin/flac'), '-s', '-d', '-c', path)]
-              : [];
-          });
-          return [kit, wavs.flatMap(shotOf)] as const;
-        })
-        .filter(([, shots]) => shots.length >= 4),
-    );
-  } catch (error) {
-    console.log(
-      `No recorded one-shots (${(error as Error).message.split('\n')[0]}): only the stand-in's sounds.`,
-    );
-    return new Map();
-  } finally {
-    rmSync(folder, { recursive: true, force: true });
-  }
-}
-
-function shotOf(bytes: Uint8Array): Shot[] {
-  const reader = new WavReader();
-  let samples: Float32Array;
-  try {
-    samples = reader.push(bytes);
-  } catch {
-    // Of another kind, whatever its name says.
-    return [];
-  }
-  const peak = samples.reduce((most, value) => Math.max(most, Math.abs(value)), 0);
-  if (reader.format?.sampleRateHz !== RATE || samples.length < 2000 || peak < 0.01) return [];
-  const start = samples.findIndex((value) => Math.abs(value) > BEGINS * peak);
-  return [{ samples: samples.map((value) => value / peak), start }];
-}
 
 /** Three sounds of a kit, quarters to fast sixteenths with rests, 20 dB of dynamics, three rooms. */
 function groove(shots: readonly Shot[], seed: number): Sound {

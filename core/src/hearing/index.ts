@@ -1,3 +1,4 @@
 export * from './ears.ts';
 export { WholeEars } from './whole-ears.ts';
 export { HighPass } from './high-pass.ts';
+export { type OnsetStrength, OnsetStrengthMaker } from './onset-strength.ts';

@@ -1,4 +1,5 @@
 export * from './simulated-recording.ts';
+export * from './made-up-record.ts';
 export * from './hear-recording.ts';
 export * from './place-by-hits.ts';
 export { type Placed, onPlan, onRecording } from './find-clicks.ts';

@@ -1,0 +1,2 @@
+export * from './beats-of.ts';
+export { type TempoPrior, USUAL_TEMPO } from './tempo-path.ts';
