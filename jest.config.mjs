@@ -15,7 +15,7 @@ const transform = {
 const shared = {
   transform,
   transformIgnorePatterns: [
-    '/node_modules/(?!(pure-rand|fraction.js|@koa/router|comlink|idb|ml-regression-base|is-any-array)/)',
+    '/node_modules/(?!(pure-rand|fraction.js|@koa/router|comlink|idb|@soundtouchjs/[^/]+|ml-regression-base|is-any-array)/)',
   ],
   setupFilesAfterEnv: ['<rootDir>/../scripts/jest/patience.cjs'],
   // Looked up in the test's own realm these cost a hundred times what they cost outside; computing tests are full of them.
@@ -28,7 +28,12 @@ const shared = {
     'Int32Array',
     'Uint8Array',
   ],
-  moduleNameMapper: { '^@feldspar/core/(.*)$': '<rootDir>/../core/src/$1/index.ts' },
+  moduleNameMapper: {
+    '^@feldspar/core/(.*)$': '<rootDir>/../core/src/$1/index.ts',
+    // It names no file for whoever requires it.
+    '^@soundtouchjs/interpolation-strategy-lanczos$':
+      '<rootDir>/../node_modules/@soundtouchjs/interpolation-strategy-lanczos/.dist/index.js',
+  },
 };
 
 /** Drives the built application. */

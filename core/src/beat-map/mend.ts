@@ -69,9 +69,11 @@ export const removeBeat = (map: BeatMap, i: number): BeatMap =>
     beatsOf(map).filter((_, other) => other !== i),
   );
 
-/** Every second beat is none; the ones stay beats. */
+/** Every second beat is none. Those stay that are surer; where nothing is said of that, those among which the ones are. */
 export function halved(map: BeatMap): BeatMap {
-  const parity = map.bars[0].beat % 2;
+  const { sure = [], bars } = map;
+  const lead = sure.reduce((sum, value, i) => sum + (i % 2 === 0 ? value : -value), 0);
+  const parity = lead === 0 ? bars[0].beat % 2 : lead > 0 ? 0 : 1;
   const kept = beatsOf(map).filter((_, i) => i % 2 === parity);
   return withMeters(withBeats(map, kept), ({ beats }) => (beats % 2 === 0 && beats > 2 ? beats / 2 : beats));
 }
@@ -84,6 +86,20 @@ export function doubled(map: BeatMap): BeatMap {
     sure: Math.min(sure, beats[i].sure),
   }));
   return withMeters(withBeats(map, [...beats, ...between]), ({ beats: n }) => (n <= 3 ? n * 2 : n));
+}
+
+/** Each beat half a beat later: for a row that lies on the off-beats. */
+export function offBeats(map: BeatMap): BeatMap {
+  const beats = beatsOf(map);
+  const last = map.beats.length - 1;
+  return withBeats(
+    map,
+    beats.map((beat, i) => ({
+      ...beat,
+      timeS:
+        i < last ? (beat.timeS + map.beats[i + 1]) / 2 : beat.timeS + (beat.timeS - map.beats[i - 1]) / 2,
+    })),
+  );
 }
 
 /** A bar of two that is doubled is a bar of four, and back; a bar of four stays one of four, now twice as quick. */

@@ -56,7 +56,7 @@ export function beatsOf({ strength, onsets, tapsS = [], near = USUAL_TEMPO }: Be
     taps.length > 0
       ? followBeats(own, rate, pathOfTaps(taps, own.length / rate))
       : tappedBeats(
-          { own, low: evened(strength.low, rate), rate },
+          { own, rate },
           tempoPath(own, rate, { ...near, octaves: PATH_WIDER * near.octaves }),
           near,
         );

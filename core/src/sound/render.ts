@@ -52,6 +52,8 @@ export interface RenderOptions {
   words?: CountWords;
   /** The schedule begins anew every so many frames, for ever; what rings on at its end is heard over its start. */
   loopFrames?: number;
+  /** What sounds with the clicks: it adds itself to the frames that begin at `fromFrame`. */
+  beside?: (out: Float32Array, fromFrame: number) => void;
 }
 
 interface Stroke {
@@ -64,7 +66,7 @@ interface Stroke {
 export function createRenderer(
   schedule: readonly ScheduledClick[],
   sampleRateHz: number,
-  { words = new Map(), loopFrames }: RenderOptions = {},
+  { words = new Map(), loopFrames, beside }: RenderOptions = {},
 ): Renderer {
   const strokes = strokesAt(sampleRateHz);
   const clicks = schedule
@@ -107,6 +109,7 @@ export function createRenderer(
         const last = Math.floor((fromFrame + out.length + longest) / loopFrames);
         for (let round = first; round <= last; round++) mix(out, fromFrame - round * loopFrames);
       }
+      beside?.(out, fromFrame);
       for (let o = 0; o < out.length; o++) if (Math.abs(out[o]) > KNEE) out[o] = limited(out[o]);
     },
   };
