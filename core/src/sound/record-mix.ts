@@ -8,6 +8,7 @@ import type { RecordOnTimeline } from '../plan/index.ts';
 export interface RecordSound {
   /** One for both ears, or left and right. */
   channels: Float32Array[];
+  sampleRateHz: number;
   /** Seconds of the record, at that speed, of the first sample. */
   firstS: number;
 }
@@ -25,8 +26,7 @@ const FADE_OUT_S = 0.02;
 
 export function recordMixer(
   { stretches, speed, gainDb }: RecordOnTimeline,
-  { channels, firstS }: RecordSound,
-  sampleRateHz: number,
+  { channels, sampleRateHz, firstS }: RecordSound,
 ): RecordMixer {
   const gain = 10 ** ((BESIDE_CLICKS_DB + gainDb) / 20);
   const frames = (seconds: number) => Math.round(seconds * sampleRateHz);

@@ -1,11 +1,11 @@
 /** A click worklet's node, with everything it is to play. */
 import { type Timeline } from '@feldspar/core/plan';
-import { channelsOf, scheduleOf } from '@feldspar/core/sound';
+import { type RecordSound, scheduleOf } from '@feldspar/core/sound';
 import { rig } from '../device/rig-store.ts';
 import { throughRig } from './sound-of-rig.ts';
 import workletUrl from './click.worklet.ts?worker&url';
 import { wordsFor } from './count-words.ts';
-import { CLICK_PROCESSOR, type ClickOptions, type ClickSound } from './worklet-protocol.ts';
+import { CLICK_PROCESSOR, type ClickOptions, type ClickSound, schedulesOf } from './worklet-protocol.ts';
 
 const modules = new WeakMap<AudioContext, Promise<void>>();
 
@@ -26,7 +26,7 @@ export async function clickNode(
   const processorOptions: ClickOptions = { ...(await sound), leadS };
   return new AudioWorkletNode(context, CLICK_PROCESSOR, {
     numberOfInputs: 0,
-    outputChannelCount: [channelsOf(processorOptions.schedule).length],
+    outputChannelCount: [schedulesOf(processorOptions).length],
     processorOptions,
   });
 }
@@ -35,16 +35,27 @@ export interface SoundOptions {
   /** Silence after the last bar, for a late last note. */
   tailS?: number;
   loop?: boolean;
+  /** Of the timeline's record, at the context's rate. */
+  record?: RecordSound | null;
 }
 
 /** What a timeline sounds like in a context. */
 export async function soundOf(
   timeline: Timeline,
   { sampleRate }: AudioContext,
-  { tailS = 0, loop = false }: SoundOptions = {},
+  { tailS = 0, loop = false, record }: SoundOptions = {},
 ): Promise<ClickSound> {
   const schedule = scheduleOf(throughRig(timeline, rig()));
-  return { schedule, words: await wordsFor(schedule, sampleRate), endS: timeline.endS + tailS, loop };
+  if (record && record.sampleRateHz !== sampleRate)
+    throw new Error('The sound output has changed since the record was made ready. Start once more.');
+  const along = timeline.record && record ? { record: { on: timeline.record, sound: record } } : {};
+  return {
+    ...along,
+    schedule,
+    words: await wordsFor(schedule, sampleRate),
+    endS: timeline.endS + tailS,
+    loop,
+  };
 }
 
 /** [performance ms, context s] of what is leaving the loudspeaker now, or null while the context has not begun. */

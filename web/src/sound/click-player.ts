@@ -4,6 +4,7 @@
  */
 import { type ClockMap, fitClock } from '@feldspar/core/clock';
 import type { Timeline } from '@feldspar/core/plan';
+import type { RecordSound } from '@feldspar/core/sound';
 import type { ClockFacts } from '@feldspar/core/take';
 import { clickNode, outputAnchor, soundOf } from './click-node.ts';
 import { type OutputFacts, milliseconds, outputFacts } from './output.ts';
@@ -44,12 +45,13 @@ export async function playClicks(
   onEnd: () => void,
   signal?: AbortSignal,
   beside?: Beside,
+  record?: RecordSound | null,
 ): Promise<PlayingClicks> {
   signal?.throwIfAborted();
   const context = new AudioContext({ latencyHint: 'interactive' });
   let node: AudioWorkletNode;
   try {
-    node = await clickNode(context, soundOf(timeline, context, { tailS: TAIL_S }), LEAD_S);
+    node = await clickNode(context, soundOf(timeline, context, { tailS: TAIL_S, record }), LEAD_S);
     await context.resume();
     await beside?.attach(context);
     signal?.throwIfAborted();

@@ -2,13 +2,14 @@
  * The click in the audio thread: the core's renderer, block by block, from a schedule that came with the node. It
  * keeps its own frame counter, because `currentFrame` can stand still for a block while the main thread is busy.
  */
-import { type Renderer, channelsOf, createRenderer } from '@feldspar/core/sound';
+import { type Renderer, createRenderer, recordMixer } from '@feldspar/core/sound';
 import {
   CLICK_PROCESSOR,
   type ClickChange,
   type ClickOptions,
   type ClickSound,
   type WorkletMessage,
+  schedulesOf,
 } from './worklet-protocol.ts';
 
 const PULSE_S = 0.25;
@@ -83,9 +84,15 @@ class ClickProcessor extends AudioWorkletProcessor {
 const framesOf = ({ endS }: ClickSound) => Math.max(1, Math.round(endS * sampleRate));
 
 function renderersOf(sound: ClickSound): Renderer[] {
-  const { schedule, words, loop } = sound;
+  const { words, loop, record } = sound;
   const options = { words, ...(loop ? { loopFrames: framesOf(sound) } : {}) };
-  return channelsOf(schedule).map((channel) => createRenderer(channel, sampleRate, options));
+  const mixer = record && recordMixer(record.on, record.sound);
+  return schedulesOf(sound).map((clicks, channel) =>
+    createRenderer(clicks, sampleRate, {
+      ...options,
+      ...(mixer ? { beside: (out, fromFrame) => mixer.mix(out, channel, fromFrame) } : {}),
+    }),
+  );
 }
 
 registerProcessor(CLICK_PROCESSOR, ClickProcessor);

@@ -1,5 +1,6 @@
 /** What the page and the click worklet say to each other. */
-import type { CountWords, ScheduledClick } from '@feldspar/core/sound';
+import type { RecordOnTimeline } from '@feldspar/core/plan';
+import { type CountWords, type RecordSound, type ScheduledClick, channelsOf } from '@feldspar/core/sound';
 
 export const CLICK_PROCESSOR = 'feldspar-clicks';
 
@@ -11,6 +12,8 @@ export interface ClickSound {
   /** Timeline seconds after which it is over, or begins anew. */
   endS: number;
   loop: boolean;
+  /** What is played along with; its samples lie in memory that page and audio thread share. */
+  record?: { on: RecordOnTimeline; sound: RecordSound };
 }
 
 export interface ClickOptions extends ClickSound {
@@ -30,3 +33,10 @@ export type WorkletMessage =
   /** Four times a second; wakes the page even where timers are throttled. */
   | { type: 'pulse' }
   | { type: 'ended' };
+
+/** What each channel is to play: one for both ears, or two where clicks or the record have sides. */
+export function schedulesOf({ schedule, record }: ClickSound): ScheduledClick[][] {
+  const clicks = channelsOf(schedule);
+  const sides = record?.sound.channels.length ?? 1;
+  return clicks.length < sides ? [schedule, schedule] : clicks;
+}

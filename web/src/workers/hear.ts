@@ -47,3 +47,21 @@ export const simulateSound = (...args: Args<'simulate'>) =>
 
 export const simulateSamples = (...args: Args<'simulateSamples'>) =>
   withWorker(undefined, (remote) => remote.simulateSamples(...args));
+
+export const findBeats = (
+  at: Args<'beats'>[0],
+  side: Args<'beats'>[1],
+  how: Args<'beats'>[2],
+  onProgress: (share: number) => void,
+  signal?: AbortSignal,
+) => withWorker(signal, (remote) => remote.beats(at, side, how, proxy(onProgress)));
+
+export const recordSamples = (
+  at: Args<'record'>[0],
+  how: Args<'record'>[1],
+  onProgress: (share: number) => void,
+  signal?: AbortSignal,
+) => withWorker(signal, (remote) => remote.record(at, how, proxy(onProgress)));
+
+export const makeRecord = (...args: Args<'madeUpRecord'>) =>
+  withWorker(undefined, (remote) => remote.madeUpRecord(...args));

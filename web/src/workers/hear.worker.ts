@@ -1,13 +1,16 @@
 /** Recordings off the page's own thread: heard, drawn, cut out, and simulated. */
 import { WavReader, type WavSide, pcmBytes, wavHeader } from '@feldspar/core/formats';
-import type { SoundKind } from '@feldspar/core/hearing';
+import { type FoundBeats, type TempoPrior, beatsOf } from '@feldspar/core/beats';
+import { Ears, type Onset, OnsetStrengthMaker, type SoundKind } from '@feldspar/core/hearing';
 import { type Plan, type Timeline, compile } from '@feldspar/core/plan';
 import {
   type Peaks,
   PeaksMaker,
   type Recording,
+  type RecordFacts,
   type RecordingFacts,
   hearRecording,
+  madeUpRecord,
   simulatedRecording,
 } from '@feldspar/core/recordings';
 import { expose } from 'comlink';
@@ -15,6 +18,7 @@ import type { Rig } from '../device/rig-store.ts';
 import { throughRig } from '../sound/sound-of-rig.ts';
 import { rounded } from './rounded.ts';
 import { type SoundAt, bytesOf, piecesOf, sizeOf } from './sound-bytes.ts';
+import { stretchedSound } from './time-stretch.ts';
 
 export interface HeardSound {
   sound: Recording['sound'];
@@ -57,6 +61,7 @@ async function factsOf(at: SoundAt): Promise<Required<Recording['sound']> & { so
 /** Of the first seconds: enough to tell a side that is silent. */
 const TELLS_BYTES = 4 * 1024 * 1024;
 const SILENT = 1e-4;
+const LONGEST_RECORD_S = 3600;
 
 /** Mixed; where one side is silent beside the other, the other one. */
 async function chosenSide(at: SoundAt, channels: number): Promise<WavSide> {
@@ -131,6 +136,60 @@ const api = {
     return { samples, sampleRateHz, channels };
   },
 
+  /** The beats of a record. @throws RangeError where none can be found, or it is too long. */
+  async beats(
+    at: SoundAt,
+    side: WavSide,
+    { tapsS, near }: { tapsS?: readonly number[] | undefined; near?: TempoPrior | undefined },
+    onProgress: Progress,
+  ): Promise<FoundBeats> {
+    const { sampleRateHz, durationS } = await factsOf(at);
+    if (durationS > LONGEST_RECORD_S)
+      throw new RangeError('Beats are found in records of up to an hour. Cut a part out of it first.');
+    const tell = seldom(onProgress);
+    const strength = new OnsetStrengthMaker(sampleRateHz);
+    const ears = new Ears(sampleRateHz, 'struck');
+    const onsets: Onset[] = [];
+    let read = 0;
+    for await (const samples of samplesOf(at, side)) {
+      strength.push(samples);
+      onsets.push(...ears.push(samples));
+      read += samples.length;
+      tell(read / Math.max(1, durationS * sampleRateHz));
+    }
+    onsets.push(...ears.end());
+    return beatsOf({ strength: strength.end(), onsets, tapsS, near });
+  },
+
+  /** A record as it is to sound: a stretch of it, at a speed, both sides where it has two. Seconds are the record's own. */
+  async record(
+    at: SoundAt,
+    {
+      fromS,
+      toS,
+      speed,
+      strokesS,
+    }: { fromS: number; toS: number; speed: number; strokesS: readonly number[] },
+    onProgress: Progress,
+  ): Promise<{ channels: Float32Array[]; sampleRateHz: number }> {
+    const { channels: count, sampleRateHz } = await factsOf(at);
+    const sides: WavSide[] = count === 2 ? ['left', 'right'] : ['mix'];
+    const channels: Float32Array[] = [];
+    for (const side of sides) channels.push((await api.stretch(at, side, fromS, toS)).samples);
+    const inside = strokesS.filter((timeS) => timeS > fromS && timeS < toS).map((timeS) => timeS - fromS);
+    const made = stretchedSound({
+      ...{ channels, sampleRateHz, speed, strokesS: inside },
+      onProgress: seldom(onProgress),
+    });
+    return { channels: made, sampleRateHz };
+  },
+
+  /** A record that nobody made, as a WAV file. */
+  madeUpRecord(facts: RecordFacts): Blob {
+    const form = { sampleRateHz: 48_000, bits: 16 } as const;
+    return wavOf(madeUpRecord({ ...facts, sampleRateHz: form.sampleRateHz }).samples, form);
+  },
+
   /** A recording that nobody played, as samples. */
   simulateSamples: (plan: Plan, facts: RecordingFacts): Float32Array =>
     simulatedRecording(plan, facts).samples,
@@ -138,12 +197,15 @@ const api = {
   /** The same as a WAV file. */
   simulate(plan: Plan, facts: RecordingFacts): Blob {
     const form = { sampleRateHz: 48_000, bits: 16 } as const;
-    const { samples } = simulatedRecording(plan, { ...facts, sampleRateHz: form.sampleRateHz });
-    return new Blob([wavHeader(samples.length, form) as BlobPart, pcmBytes(samples, 16) as BlobPart], {
-      type: 'audio/wav',
-    });
+    return wavOf(simulatedRecording(plan, { ...facts, sampleRateHz: form.sampleRateHz }).samples, form);
   },
 };
+
+function wavOf(samples: Float32Array, form: { sampleRateHz: number; bits: 16 }): Blob {
+  return new Blob([wavHeader(samples.length, form) as BlobPart, pcmBytes(samples, form.bits) as BlobPart], {
+    type: 'audio/wav',
+  });
+}
 
 /** A hundred steps are enough for a bar that fills. */
 function seldom(onProgress: Progress): Progress {

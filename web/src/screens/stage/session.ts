@@ -4,6 +4,7 @@
  */
 import type { Judging } from '@feldspar/core/timing';
 import { type Plan, type Timeline, compile } from '@feldspar/core/plan';
+import type { RecordSound } from '@feldspar/core/sound';
 import { type Take, type TakeHit, clockOf, isPlayed } from '@feldspar/core/take';
 import { type PlayingClicks, playClicks } from '../../sound/click-player.ts';
 import { abandonTake, finishTake, keepPiece, lockName } from '../../data/outbox/playing.ts';
@@ -24,6 +25,8 @@ export interface SessionOptions {
   ear?: ByEar | undefined;
   /** The MIDI device that is played on. */
   midi?: Take['midi'];
+  /** The sound of the plan's record, where it has one. */
+  record?: RecordSound | null;
   /** Ends it at any moment, the waking up of the audio included: as `stop`, but nobody waits for the reading. */
   signal: AbortSignal;
   /** The take is complete and in the outbox. */
@@ -63,7 +66,13 @@ export async function startSession(options: SessionOptions): Promise<Session> {
   let over = false;
   let releaseLock: () => void = () => undefined;
 
-  const clicks: PlayingClicks = await playClicks(timeline, () => finish(null), signal, ear?.listening);
+  const clicks: PlayingClicks = await playClicks(
+    timeline,
+    () => finish(null),
+    signal,
+    ear?.listening,
+    options.record,
+  );
   let unplugged = false;
   // Made before the lock is asked for: it may be granted only when all is over, and is let go of then at once.
   const untilOver = new Promise<void>((resolve) => (releaseLock = resolve));
