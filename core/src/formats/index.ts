@@ -17,3 +17,4 @@ export { WavProblem, WavReader, type WavFormat, type WavSide } from './wav-reade
 export * from './onset-lists.ts';
 export * from './icalendar.ts';
 export * from './roster-csv.ts';
+export * from './beat-map-files.ts';

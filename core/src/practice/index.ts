@@ -7,3 +7,4 @@ export * from './fitting-silence.ts';
 export * from './ready-plan-of.ts';
 export * from './thinning.ts';
 export * from './stop-time.ts';
+export * from './record-plans.ts';

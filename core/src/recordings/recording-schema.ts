@@ -3,6 +3,7 @@
  * played to. The sound itself is a file of its own.
  */
 import { z } from 'zod';
+import { beatMapSchema } from '../beat-map/index.ts';
 import { SOUND_KINDS } from '../hearing/index.ts';
 import { planSchema, saidTempoSchema } from '../plan/index.ts';
 import { MOST_ONSETS } from './hear-recording.ts';
@@ -106,5 +107,7 @@ export const recordingSchema = z.strictObject({
   heard: heardSchema,
   edits: editsSchema,
   played: playedSchema,
+  /** When its beats are, where it is a record to play along with. */
+  beatMap: beatMapSchema.optional(),
 });
 export type Recording = z.infer<typeof recordingSchema>;

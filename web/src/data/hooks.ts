@@ -174,9 +174,10 @@ export interface FoundRecording {
   error: unknown;
 }
 
+/** @param id nothing is asked for where it is empty. */
 export function useRecording(id: string): FoundRecording {
   const waiting = waitingRecording(useOutbox(), id);
-  const { data, error, mutate } = useAnswer('GET /recordings/:id', { id });
+  const { data, error, mutate } = useAnswer('GET /recordings/:id', id === '' ? null : { id });
   useEffect(() => onArrived((other) => void (other === id && mutate())), [id, mutate]);
   const document = waiting ?? data?.document;
   return {

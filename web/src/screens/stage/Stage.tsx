@@ -25,6 +25,7 @@ import { LoopSwitch } from './LoopSwitch.tsx';
 import { startSession } from './session.ts';
 import { troubleOf } from './trouble.ts';
 import { useHandsFree } from '../../parts/hands-free/useHandsFree.ts';
+import { useRecordSound } from '../../parts/record/useRecordSound.ts';
 import { useMidi } from '../../parts/listening/useMidi.ts';
 import { useOutsideDevices } from './useOutsideDevices.ts';
 import { IDLE, type StageState, stageAfter } from './stage-state.ts';
@@ -100,6 +101,11 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
   const [trouble, setTrouble] = useState<string | null>(null);
 
   const judgingFor = useJudging();
+  const record = useRecordSound(plan, timeline);
+  const recordRef = useRef(record.sound);
+  useEffect(() => {
+    recordRef.current = record.sound;
+  });
   const { queue, go, goesOn, isQueued } = useStageQueue(planId, session === null);
   const [search] = useSearchParams();
   const leave = useCallback(
@@ -117,6 +123,7 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
     const close = () => opened?.close();
     try {
       await prepareReading();
+      const recordSound = await recordRef.current();
       opened = await openInputs(rig(), plan, (now) => setTrouble(troubleOf(now)));
       signal.throwIfAborted();
       const { ear, midi } = opened;
@@ -127,6 +134,7 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
         judging: judgingFor(currentPlayerId()),
         ear,
         midi: midi?.facts,
+        record: recordSound,
         signal,
         onDone(take) {
           close();
@@ -303,7 +311,7 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
       listensTo={listensTo}
       trouble={session ? trouble : null}
       onSwap={() => setLimbs(swapLimbs(parts))}
-      busy={BUSY[state.name] ?? null}
+      busy={BUSY[state.name] ?? record.busy}
       queue={queue && <QueueLine queue={queue} onGo={goesOn} />}
       pausing={pausing && { takes: pausing.takes, onRead: readLast }}
       nothing={state.name === 'idle' && state.nothing}
@@ -318,7 +326,7 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
           <SimulatedTry plan={plan} planId={planId} />
         </>
       }
-      error={state.name === 'idle' ? state.error : null}
+      error={state.name === 'idle' ? (state.error ?? record.error) : null}
     />
   );
 }
