@@ -18,6 +18,8 @@ export const agendaAt = (id: string): string => `/planner/${id}`;
 
 /** A recording, with its strokes. */
 export const recordingAt = (id: string): string => `/recordings/${id}`;
+/** A recording as a record to play along with: its beats. */
+export const beatsAt = (id: string): string => `/recordings/${id}/beats`;
 
 /** The reading of a take. */
 export const takeAt = (id: string): string => `/takes/${id}`;

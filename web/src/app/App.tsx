@@ -43,6 +43,7 @@ const LATER: [path: string, load: Load][] = [
   ['rehear', () => import('../screens/rehear/Rehear.tsx')],
   ['recordings', () => import('../screens/recordings/Recordings.tsx')],
   ['recordings/:id', () => import('../screens/recording/RecordingScreen.tsx')],
+  ['recordings/:id/beats', () => import('../screens/recording/BeatMapScreen.tsx')],
   ['studio', () => import('../screens/studio/Studio.tsx')],
   ['studio/players', () => import('../screens/players/Players.tsx')],
   ['studio/work', () => import('../screens/work/Work.tsx')],

@@ -73,6 +73,20 @@ const OF_SCREENS: [path: RegExp, keys: Key[]][] = [
       { keys: 'Enter', does: 'read it' },
     ],
   ],
+  [
+    /^\/recordings\/[^/]+\/beats$/,
+    [
+      { keys: 'N, P', does: 'the next beat, the one before' },
+      { keys: 'Arrows, with Shift', does: 'move it by 1 ms, by 10 ms' },
+      { keys: 'Del, +', does: 'it is no beat; put one' },
+      { keys: '1', does: 'here is the one' },
+      { keys: 'F', does: 'fill the chosen stretch evenly' },
+      { keys: 'T', does: 'a beat, while tapping along' },
+      { keys: 'Space', does: 'hear it, stop' },
+      { keys: 'L', does: 'one long line, or bar by bar' },
+      { keys: 'Ctrl Z, Y', does: 'undo, redo' },
+    ],
+  ],
   [/^\/takes\/[^/]+$/, [{ keys: 'Enter', does: 'play it again' }]],
   [/^\/desk$/, [{ keys: 'Arrows', does: 'on the stick: faster, slower' }]],
 ];

@@ -27,10 +27,20 @@ interface HearPanelProps {
   marks: readonly Mark[];
   stretch: Stretch | null;
   fromS: number;
+  /** What a click sounds on, in words. */
+  on?: string;
   onPosition(timeS: number | null): void;
 }
 
-export function HearPanel({ at, recording, marks, stretch, fromS, onPosition }: HearPanelProps) {
+export function HearPanel({
+  at,
+  recording,
+  marks,
+  stretch,
+  fromS,
+  on = 'strokes',
+  onPosition,
+}: HearPanelProps) {
   const [speed, setSpeed] = useState(1);
   const [clicks, setClicks] = useState(false);
   const [stop, setStop] = useState<(() => void) | null>(null);
@@ -57,8 +67,8 @@ export function HearPanel({ at, recording, marks, stretch, fromS, onPosition }: 
           if (timeS === null) setStop(null);
         },
       });
-      playing.current = end;
-      setStop(() => end);
+      playing.current = end.stop;
+      setStop(() => end.stop);
     } catch (failure) {
       setError((failure as Error).message);
     }
@@ -75,7 +85,7 @@ export function HearPanel({ at, recording, marks, stretch, fromS, onPosition }: 
       </Row>
       <FormControlLabel
         control={<Switch checked={clicks} onChange={({ target }) => setClicks(target.checked)} />}
-        label="With a click on the strokes"
+        label={`With a click on the ${on}`}
       />
       {error && <Alert severity="warning">{error}</Alert>}
     </Panel>

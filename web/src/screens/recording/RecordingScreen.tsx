@@ -24,7 +24,7 @@ import { nameOfLength, parseFraction } from '@feldspar/core/time';
 import { freeSentences } from '@feldspar/core/words';
 import { useMemo, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import { takeAt } from '../../addresses/addresses.ts';
+import { beatsAt, recordingAt, takeAt } from '../../addresses/addresses.ts';
 import { shippedPlan, useRecording } from '../../data/hooks.ts';
 import { finishTake } from '../../data/outbox/playing.ts';
 import { askFor } from '../../data/wire/client.ts';
@@ -33,6 +33,7 @@ import { KEY_SIGN, useKey } from '../../parts/actions/useKey.ts';
 import { useUndoKeys } from '../../parts/keeping/useUndoKeys.ts';
 import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
 import { Panel } from '../../parts/layout/Panel.tsx';
+import { PlaceTabs } from '../../parts/layout/PlaceTabs.tsx';
 import { Row } from '../../parts/layout/Row.tsx';
 import { ScreenSkeleton } from '../../parts/layout/Skeletons.tsx';
 import { minutes, plural } from '../../text/text.ts';
@@ -131,7 +132,7 @@ function Editor({ start, hash }: { start: Recording; hash: string | null | undef
     onNudge: (mark, byS) => move(mark, mark.timeS + byS, `nudge ${mark.heardS ?? 'added'}`),
     onRemove: remove,
     onAdd: () => add(playheadS ?? stretch?.fromS ?? (chosen ? chosen.timeS + 0.05 : 0)),
-    onMute: mute,
+    letters: { m: mute },
     onOne: () => chosen && beginAt(chosen),
     onLine: () => setZoom((now) => (now === null ? 2 : null)),
   });
@@ -172,6 +173,16 @@ function Editor({ start, hash }: { start: Recording; hash: string | null | undef
   return (
     <Stack spacing={2.5} sx={{ maxWidth: 1320 }}>
       <Box>
+        {!recording.midi && (
+          <PlaceTabs
+            label="Recording"
+            at="Strokes"
+            places={[
+              [recordingAt(recording.id), 'Strokes'],
+              [beatsAt(recording.id), 'Beats'],
+            ]}
+          />
+        )}
         <Typography variant="h1">{sentences?.[0] ?? headOf(recording, marks.length)}</Typography>
         <Typography sx={{ color: 'text.secondary', mt: 0.75, overflowWrap: 'anywhere' }}>
           {factsOf(recording).join(' · ')}

@@ -1,5 +1,7 @@
 /** Plays a stretch of a recording, slower where that is wished, with a click on the strokes. */
 import { voiceSamples } from '@feldspar/core/sound';
+import { outputAnchor } from '../../sound/click-node.ts';
+import { type OutputFacts, outputFacts } from '../../sound/output.ts';
 import { stretchOf } from '../../workers/hear.ts';
 import type { SoundAt } from '../../workers/sound-bytes.ts';
 
@@ -21,7 +23,14 @@ export interface HowPlayed {
   onPosition(timeS: number | null): void;
 }
 
-/** @returns stops it. @throws Error where the browser gives no audio, or the sound is not there. */
+export interface Hearing {
+  stop(): void;
+  /** Second of the recording that leaves the loudspeaker at a moment of the performance line; null while that is not known. */
+  heardAtS(performanceMs: number): number | null;
+  output: OutputFacts;
+}
+
+/** @throws Error where the browser gives no audio, or the sound is not there. */
 export async function playStretch({
   at,
   side,
@@ -30,7 +39,7 @@ export async function playStretch({
   speed,
   clicksS,
   onPosition,
-}: HowPlayed): Promise<() => void> {
+}: HowPlayed): Promise<Hearing> {
   const context = new AudioContext();
   const end = () => {
     cancelAnimationFrame(frame);
@@ -66,9 +75,18 @@ export async function playStretch({
       frame = requestAnimationFrame(tell);
     };
     tell();
-    return () => {
-      sound.onended = null;
-      end();
+    return {
+      stop() {
+        sound.onended = null;
+        end();
+      },
+      heardAtS(performanceMs) {
+        const anchor = outputAnchor(context);
+        if (!anchor) return null;
+        const heardS = anchor[1] + (performanceMs - anchor[0]) / 1000;
+        return fromS + (heardS - startS) * speed;
+      },
+      output: outputFacts(context),
     };
   } catch (error) {
     end();

@@ -1,4 +1,5 @@
 /** A recording laid out in strata: one bar a row, so that drift is seen as the strokes leave the seam. Pure. */
+import { type BeatMap, barsOf, timeOfBeat } from '@feldspar/core/beat-map';
 import type { FreePlaying } from '@feldspar/core/free';
 import { type Timeline, beatSeconds } from '@feldspar/core/plan';
 import { type Placed, onRecording } from '@feldspar/core/recordings';
@@ -60,6 +61,41 @@ export function rowsOfFree({ beats, downbeat }: FreePlaying, beatsPerBar: number
     }
   }
   return rows;
+}
+
+/** Bars of a beat map; what comes before its first one is a row of its own. */
+export function rowsOfMap(map: BeatMap): StrataRow[] {
+  const { beats } = map;
+  const at = (beat: number) => timeOfBeat(beats, beat);
+  const bars = barsOf(map);
+  const [first] = map.bars;
+  const row = (label: string, from: number, count: number): StrataRow => ({
+    label,
+    fromS: at(from),
+    toS: at(from + count),
+    silent: false,
+    beatsS: Array.from({ length: count }, (_, i) => at(from + i)),
+    firstBeat: 0,
+    clicksS: [],
+  });
+  const before =
+    first.beat === 0
+      ? []
+      : [
+          {
+            ...row('in', first.beat - first.beats, first.beats),
+            beatsS: beats.slice(0, first.beat),
+            firstBeat: first.beats - first.beat,
+          },
+        ];
+  const whole = bars.map(({ number, firstBeat, beats: count }) => row(String(number), firstBeat, count));
+  const end = bars.at(-1);
+  const rest = beats.length - (end ? end.firstBeat + end.beats : first.beat);
+  const after =
+    rest > 0
+      ? [{ ...row(String(bars.length + 1), beats.length - rest, first.beats), beatsS: beats.slice(-rest) }]
+      : [];
+  return [...before, ...whole, ...after];
 }
 
 const PIECE_S = 4;

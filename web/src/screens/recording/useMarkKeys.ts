@@ -14,9 +14,10 @@ interface MarkKeys {
   onNudge(mark: Mark, byS: number): void;
   onRemove(mark: Mark): void;
   onAdd(): void;
-  onMute(): void;
   onOne(): void;
   onLine(): void;
+  /** Letters that do something else, in lower case. */
+  letters?: Record<string, () => void>;
 }
 
 export function useMarkKeys(keys: MarkKeys): void {
@@ -67,9 +68,12 @@ function once(keys: MarkKeys, key: string): boolean {
     if (!keys.chosen) return false;
     keys.onRemove(keys.chosen);
   } else if (key === '+') keys.onAdd();
-  else if (key === 'm' || key === 'M') keys.onMute();
   else if (key === '1') keys.onOne();
   else if (key === 'l' || key === 'L') keys.onLine();
-  else return false;
+  else {
+    const letter = keys.letters?.[key.toLowerCase()];
+    if (!letter) return false;
+    letter();
+  }
   return true;
 }

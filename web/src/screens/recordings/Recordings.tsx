@@ -9,7 +9,7 @@ import type { RecordingItem } from '@feldspar/core/wire';
 import { useDeferredValue, useEffect, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useSWRConfig } from 'swr';
-import { recordingAt } from '../../addresses/addresses.ts';
+import { beatsAt, recordingAt } from '../../addresses/addresses.ts';
 import { deleteThing, restoreThing } from '../../data/changes.ts';
 import { outlineKey } from '../../data/wire/keys.ts';
 import { usePlayers, useRecordings, useUploads } from '../../data/hooks.ts';
@@ -29,6 +29,7 @@ import { ScreenSkeleton } from '../../parts/layout/Skeletons.tsx';
 import { readFile } from '../../workers/files.ts';
 import { megabytes, minutes, plural, shortDate } from '../../text/text.ts';
 import { ChooseParts } from './ChooseParts.tsx';
+import { MakeRecord } from './MakeRecord.tsx';
 import { MakeSimulated } from './MakeSimulated.tsx';
 import { isMidi, openPerformance } from './open-performance.ts';
 import { openSound } from './open-sound.ts';
@@ -126,6 +127,7 @@ export default function Recordings() {
           )}
         </Row>
         <MakeSimulated onMade={opening.take} />
+        <MakeRecord onMade={opening.record} />
       </Page>
     </Box>
   );
@@ -140,7 +142,12 @@ function useOpening() {
   const [error, setError] = useState<unknown>(null);
   const ending = useRef<AbortController | null>(null);
   useEffect(() => () => ending.current?.abort(), []);
-  const take = async (wav: () => Promise<Blob>, name: string, recordedAt: Date) => {
+  const take = async (
+    wav: () => Promise<Blob>,
+    name: string,
+    recordedAt: Date,
+    goTo: (id: string) => string = recordingAt,
+  ) => {
     ending.current?.abort();
     const mine = (ending.current = new AbortController());
     setError(null);
@@ -158,7 +165,7 @@ function useOpening() {
       });
       // It was drawn while it was heard.
       await mutate(outlineKey(recording.id, recording.side), peaks, { revalidate: false });
-      await navigate(recordingAt(recording.id));
+      await navigate(goTo(recording.id));
     } catch (failure) {
       if (!mine.signal.aborted) setError(failure);
     } finally {
@@ -169,6 +176,7 @@ function useOpening() {
     progress,
     error,
     take,
+    record: (wav: () => Promise<Blob>, name: string) => take(wav, name, new Date(), beatsAt),
     open: (file: File) => take(() => asWav(file), file.name, new Date(file.lastModified)),
     cancel: () => ending.current?.abort(),
   };
