@@ -19,7 +19,7 @@ export const ROOMS = {
   plan: ['time', 'beat-map'],
   counts: ['time', 'plan'],
   sound: ['time', 'plan'],
-  timing: ['time', 'plan', 'stats'],
+  timing: ['time', 'beat-map', 'plan', 'stats'],
   words: ['time', 'plan', 'timing', 'free', 'practice', 'paths', 'planner', 'trends', 'people', 'circle'],
   players: ['plan', 'timing'],
   take: ['time', 'stats', 'clock', 'plan', 'players', 'timing'],

@@ -1,6 +1,6 @@
 /** From a raw take to its timeline and report. The one place where stamps become timeline seconds for measuring. */
 import { type ClockMap, fitClock } from '../clock/index.ts';
-import { type Timeline, barIndexAt, beatSeconds, compile } from '../plan/index.ts';
+import { type RecordOnTimeline, type Timeline, barIndexAt, beatSeconds, compile } from '../plan/index.ts';
 import {
   type AloneIntervals,
   type Disturbance,
@@ -100,6 +100,14 @@ export function playedPart(timeline: Timeline, stoppedAtS: number): Timeline {
       .filter(({ fromBar }) => fromBar <= bars[last].number)
       .map((section) => ({ ...section, toBar: Math.min(section.toBar, bars[last].number) })),
     entersWhenReady: timeline.entersWhenReady,
+    ...(timeline.record ? { record: recordUntil(timeline.record, bars[last].endS) } : {}),
     endS: bars[last].endS,
   };
 }
+
+const recordUntil = (record: RecordOnTimeline, endS: number): RecordOnTimeline => ({
+  ...record,
+  stretches: record.stretches
+    .filter(({ fromS }) => fromS < endS)
+    .map((stretch) => ({ ...stretch, toS: Math.min(stretch.toS, endS) })),
+});

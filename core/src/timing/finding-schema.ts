@@ -12,6 +12,9 @@ export const VERDICTS = ['steady', 'rushing', 'dragging', 'unclear'] as const;
 /** Found: the click was all there was. Moved: it went to another place. */
 export const ENTRY_KINDS = ['found', 'joined', 'reentered', 'moved'] as const;
 
+/** With a record: who takes back his errors at once, and who keeps the tempo alone; both, or neither. */
+export const MANNERS = ['follows', 'holds', 'both', 'neither', 'unclear'] as const;
+
 export const findingSchema = z.discriminatedUnion('code', [
   z.object({ code: z.literal('nothing heard') }),
   z.object({
@@ -39,10 +42,22 @@ export const findingSchema = z.discriminatedUnion('code', [
     ci95: interval,
     /** What the drift makes of the longest gap: habit and equipment are not in it. */
     after: z.object({ gainedMs: z.number(), beats: z.number(), silentBars: z.number().int() }).optional(),
+    /** It was the plan's record that was gone; a click where nothing is said. */
+    gone: z.literal('record').optional(),
     /** So many more bars alone would settle it, as far as the width of the interval tells. */
     moreBars: z.number().int().optional(),
   }),
   z.object({ code: z.literal('alone unknown'), why: z.string() }),
+  z.object({
+    code: z.literal('with the record'),
+    manner: z.enum(MANNERS),
+    meanMs: z.number(),
+    sdMs: z.number().nullable(),
+    alpha: z.number().nullable(),
+    spreadMs: z.number().nullable(),
+    percentOfBeat: z.number().nullable(),
+  }),
+  z.object({ code: z.literal('record wavers'), silences: z.number().int(), mostMs: z.number() }),
   z.object({
     code: z.literal('with the click'),
     meanMs: z.number(),

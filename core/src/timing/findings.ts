@@ -40,6 +40,7 @@ export function findingsOf(timeline: Timeline, report: Figures, steadyPercent: n
   const turns = turned.map((turn): Finding => ({ code: 'turned round', ...turn }));
   const manyWrong = counts.missed + counts.extra > MANY_WRONG * counts.targets;
   const found = [
+    ...recordFindings(report),
     ...mainFindings(timeline, report, steadyPercent),
     ...entryFindings(report),
     ...sectionFinding(report),
@@ -70,6 +71,8 @@ function isToMend(finding: Finding, { clicked }: Figures): boolean {
   switch (finding.code) {
     case 'alone':
       return finding.verdict !== 'steady';
+    case 'with the record':
+      return finding.manner === 'follows' || finding.manner === 'neither';
     case 'between the clicks':
       return finding.aside;
     case 'section aside':
@@ -103,6 +106,26 @@ function interruptedFinding({ disturbances, trustedFromBar }: Figures): Finding[
   ];
 }
 
+/** Lock and steadiness, each with what it is for; and where the record itself is to blame. */
+function recordFindings({ record }: Figures): Finding[] {
+  if (!record) return [];
+  const { lock, alone, wavering, manner } = record;
+  const wavers: Finding[] =
+    wavering.length === 0
+      ? []
+      : [
+          {
+            code: 'record wavers',
+            silences: wavering.length,
+            mostMs: wavering.reduce((most, { ms }) => (Math.abs(ms) > Math.abs(most) ? ms : most), 0),
+          },
+        ];
+  if (lock.meanMs === null) return wavers;
+  const { meanMs, sdMs, alpha } = lock;
+  const { spreadMs, percentOfBeat } = alone;
+  return [{ code: 'with the record', manner, meanMs, sdMs, alpha, spreadMs, percentOfBeat }, ...wavers];
+}
+
 /** What the plan trains: being alone where it leaves one alone; else the beats it does not mark; else the click. */
 function mainFindings(timeline: Timeline, report: Figures, steadyPercent: number): Finding[] {
   if (report.gaps.length > 0) return aloneFinding(timeline, report, steadyPercent);
@@ -113,7 +136,7 @@ function mainFindings(timeline: Timeline, report: Figures, steadyPercent: number
 
 function aloneFinding(
   timeline: Timeline,
-  { drift, gaps, turned }: Figures,
+  { drift, gaps, turned, record }: Figures,
   steadyPercent: number,
 ): Finding[] {
   if (drift.tempoPercent === null || drift.ci95 === null)
@@ -132,6 +155,7 @@ function aloneFinding(
       verdict,
       percent,
       ci95,
+      ...(record ? { gone: 'record' as const } : {}),
       ...(after ? { after } : {}),
       ...(more === null ? {} : { moreBars: more }),
     },
@@ -168,8 +192,9 @@ function moreBars(
   return Math.max(1, Math.ceil((((half / wanted) ** 2 - 1) * beats) / perBar));
 }
 
-function clickedFinding({ clicked, tolerance }: Figures): Finding[] {
-  if (clicked.meanMs === null) return [];
+function clickedFinding({ clicked, tolerance, record }: Figures): Finding[] {
+  // Of a record it is said already.
+  if (clicked.meanMs === null || record) return [];
   const { meanMs, sdMs, withinTolerance } = clicked;
   return [{ code: 'with the click', meanMs, sdMs, share: withinTolerance!, withinMs: tolerance.hitMs }];
 }
@@ -307,8 +332,8 @@ function restFinding({ rests }: Figures): Finding[] {
 }
 
 /** Constant offset is reported apart: it is habit and equipment, not drift. */
-function offsetFinding({ gaps, clicked: { n, meanMs } }: Figures): Finding[] {
-  const is = gaps.length > 0 && n >= FEWEST_FOR_OFFSET && Math.abs(meanMs!) >= OFFSET_FROM_MS;
+function offsetFinding({ gaps, record, clicked: { n, meanMs } }: Figures): Finding[] {
+  const is = !record && gaps.length > 0 && n >= FEWEST_FOR_OFFSET && Math.abs(meanMs!) >= OFFSET_FROM_MS;
   return is ? [{ code: 'offset', meanMs: meanMs! }] : [];
 }
 

@@ -37,13 +37,13 @@ const MOST_ALIKE = 12;
  */
 const ANSWERED_AFTER_S = 0.25;
 
-/** @param turned whether the player was turned round at some time between two; nothing is claimed of such a gap. */
+/** @param unusable why nothing may be claimed of a gap, where that is so: the player was turned round in it, the record wavers. */
 export function measureGaps(
   scene: Scene,
   matches: readonly Match[],
   disturbances: readonly Disturbance[],
   tolerance: Tolerance,
-  turned: (fromS: number, toS: number) => boolean = () => false,
+  unusable: (gap: Gap) => string | undefined = () => undefined,
 ): MeasuredGap[] {
   const inGap: Match[][] = scene.gaps.map(() => []);
   for (const match of matches)
@@ -63,11 +63,7 @@ export function measureGaps(
     const disturbed = disturbances.some(
       (d) => d.timeS >= gap.lastClickS && d.timeS <= (gap.returnS ?? Infinity) + beatS,
     );
-    const why = disturbed
-      ? 'the sound was interrupted in this gap'
-      : turned(gap.lastClickS, gap.returnS ?? gap.toS)
-        ? 'the beat was turned round here'
-        : undefined;
+    const why = disturbed ? 'the sound was interrupted in this gap' : unusable(gap);
     return measureGap(scene, gap, {
       inside: inGap[g],
       recovery,

@@ -10,6 +10,7 @@ import { entriesOf, reentryOf } from './entries.ts';
 import { type Differences, fitDrift, meanDrift, ownSwing, tempoPercent } from './drift.ts';
 import { findingsOf } from './findings.ts';
 import { type MeasuredGap, measureGaps, percentInterval, pooledRows } from './gap-report.ts';
+import type { Gap } from './gaps.ts';
 import type { Hit } from './hit.ts';
 import { summarise } from './asynchronies.ts';
 import { correctionOf } from './correction.ts';
@@ -26,6 +27,7 @@ import { trialsOf } from './trials.ts';
 import { turnedOf } from './turned.ts';
 import { unisonOf } from './unison.ts';
 import { unmarkedOf } from './unmarked.ts';
+import { WAVERS, wanderingOf, withRecordOf } from './with-record.ts';
 import type { Report, Verdict } from './report-schema.ts';
 import { type Scene, sceneOf } from './scene.ts';
 import { sectionsOf } from './sections.ts';
@@ -74,7 +76,8 @@ export function measureWithAlone(
       .map((m) => ({ ...m, toleranceMs: tolerance.hitMs(scene.beatMs[m.target]) }));
   const isAlone = (target: number) => scene.gapOf[target] >= 0;
   const hasClick = (target: number) => scene.withClick[target] === 1;
-  const gaps = measureGaps(scene, clear, disturbances, tolerance, turned.touches);
+  const wanders = wanderingOf(timeline, tolerance);
+  const gaps = measureGaps(scene, clear, disturbances, tolerance, unusableFor(turned, wanders));
   const targets = askedTargets(timeline, matches);
   const free = matches.filter(({ target }) => timeline.targets[target].optional).length;
   const intervals = aloneIn(gaps);
@@ -91,6 +94,8 @@ export function measureWithAlone(
   };
   const clicked = summarise(judged((target) => hasClick(target) && !isAlone(target)));
 
+  const correction = correctionOf(scene, clear, perGap.length);
+
   const figures: Omit<Report, 'findings'> = {
     version: 1,
     estimator: ESTIMATOR,
@@ -106,7 +111,8 @@ export function measureWithAlone(
     gaps: pooledRows(gaps),
     drift: overallDrift(gaps),
     steadiness: steadinessOf(changes(scene, clear), alone, beatMs),
-    correction: correctionOf(scene, clear, perGap.length),
+    correction,
+    record: withRecordOf(timeline, { clicked, correction, alone, beatMs, gaps: scene.gaps, wanders }),
     holdBeats: holdOf(alone, perGap, beatMs, gaps.length > 0 ? tolerance.hitMs(beatMs) : usual.hitMs),
     positions: positions(timeline, clear, judging),
     intended: intentOf(timeline, scene, clear, judging),
@@ -137,7 +143,16 @@ export function aloneIntervals(
   { latencyMs = 0, disturbances = [], judging = {} }: MeasureOptions = {},
 ): AloneIntervals {
   const { scene, turned, clear } = matched(timeline, hits, latencyMs, judging);
-  return aloneIn(measureGaps(scene, clear, disturbances, toleranceOf(judging), turned.touches));
+  const tolerance = toleranceOf(judging);
+  const unusable = unusableFor(turned, wanderingOf(timeline, tolerance));
+  return aloneIn(measureGaps(scene, clear, disturbances, tolerance, unusable));
+}
+
+function unusableFor(turned: ReturnType<typeof turnedOf>, wanders: (gap: Gap) => number) {
+  return (gap: Gap): string | undefined => {
+    if (turned.touches(gap.lastClickS, gap.returnS ?? gap.toS)) return 'the beat was turned round here';
+    return wanders(gap) === 0 ? undefined : WAVERS;
+  };
 }
 
 /** The hits on their targets, and of them the `clear` ones: of a player who stood on another beat nothing else can be said. */

@@ -4,7 +4,7 @@
  */
 import { z } from 'zod';
 import { trialsSchema } from './trials-schema.ts';
-import { ENTRY_KINDS, VERDICTS, findingSchema } from './finding-schema.ts';
+import { ENTRY_KINDS, MANNERS, VERDICTS, findingSchema } from './finding-schema.ts';
 
 const figure = z.number().nullable();
 const interval = z.tuple([z.number(), z.number()]).nullable();
@@ -110,6 +110,26 @@ export const reportSchema = z.object({
   drift: z.object({ tempoPercent: figure, ci95: interval, verdict: z.enum(VERDICTS), why }),
   steadiness: z.object({ ioiSdMs: figure, clockSdMs: figure, motorSdMs: figure, lag1: figure, why }),
   correction: z.object({ alpha: figure, ci95: interval, why }),
+  /** Along with a record: lock against it while it sounds, steadiness alone in its silences; null for a plan without one. */
+  record: z
+    .object({
+      name: z.string(),
+      lock: z.object({
+        n: z.number().int(),
+        meanMs: figure,
+        sdMs: figure,
+        withinTolerance: figure,
+        alpha: figure,
+        ci95: interval,
+        why,
+      }),
+      /** The spread of the intervals alone against the record's own tempo going on, in ms and in percent of the beat. */
+      alone: z.object({ n: z.number().int(), spreadMs: figure, percentOfBeat: figure, why }),
+      /** Silences in which the record itself leaves its tempo, and by how much at their end; they count for nothing. */
+      wavering: z.array(z.object({ fromS: z.number(), toS: z.number(), ms: z.number() })),
+      manner: z.enum(MANNERS),
+    })
+    .nullable(),
   holdBeats: z.object({
     toleranceMs: z.number(),
     confidence: z.number(),

@@ -39,6 +39,9 @@ const WORDS: { [Code in Finding['code']]: (finding: FindingOf<Code>) => string }
   },
   alone: aloneWords,
   'alone unknown': ({ why }) => `Too few beats alone to say whether you hurry or drag (${why}).`,
+  'with the record': recordWords,
+  'record wavers': ({ silences, mostMs }) =>
+    `In ${plural(silences, 'silence')} the record itself leaves its tempo, by up to ${whole(Math.abs(mostMs))} ms: nobody can know that, and nothing is made of it.`,
   'with the click': ({ meanMs, sdMs, share, withinMs }) =>
     `With the click you are ${earlyLate(meanMs)} on average${spreadWords(sdMs)}; ${whole(100 * share)} % of those hits make one sound with it (within ${whole(withinMs)} ms).`,
   'between the clicks': betweenWords,
@@ -81,6 +84,34 @@ const WORDS: { [Code in Finding['code']]: (finding: FindingOf<Code>) => string }
   offset: ({ meanMs }) =>
     `With the click you sit ${earlyLate(meanMs)}; that is habit and equipment together, not drift.`,
 };
+
+/** Lock and steadiness are two skills; each is said with what it is for. */
+function recordWords({
+  manner,
+  meanMs,
+  sdMs,
+  alpha,
+  spreadMs,
+  percentOfBeat,
+}: FindingOf<'with the record'>): string {
+  const takesBack =
+    alpha === null
+      ? ''
+      : `; you take back ${whole(100 * Math.max(0, Math.min(1, alpha)))} % of an error at once`;
+  const lock = `With the record you are ${earlyLate(meanMs)}${spreadWords(sdMs)}${takesBack}`;
+  if (spreadMs === null || percentOfBeat === null) return `${lock}.`;
+  const alone = `alone your beat varies by ${whole(spreadMs)} ms (${oneDecimal(percentOfBeat)} %)`;
+  return `${MANNER_WORDS[manner]}${lock}; ${alone}.`;
+}
+
+const MANNER_WORDS = {
+  follows: 'You follow the record, which is right while it sounds, and do not yet hold its tempo alone. ',
+  holds: 'You hold the tempo by yourself, and lean little on the record. ',
+  both: 'You follow the record while it sounds, and hold its tempo when it is gone. ',
+  neither:
+    'Neither with the record nor alone is your beat steady yet: a slower record, or shorter silences. ',
+  unclear: '',
+} as const;
 
 function entryWords({ kind, bar, beats, clicks, heldBeats }: FindingOf<'entry'>): string {
   const held =
@@ -130,15 +161,16 @@ const PARTS_OF_BEAT = [
 ] as const;
 
 /** The sentence that matters: what happened while the click was gone. */
-function aloneWords({ verdict, percent, ci95, after, moreBars }: FindingOf<'alone'>): string {
+function aloneWords({ verdict, percent, ci95, after, moreBars, gone }: FindingOf<'alone'>): string {
+  const what = gone ?? 'click';
   const [low, high] = ci95;
   const about = `about ${oneDecimal(Math.abs(percent))} % ${percent >= 0 ? 'fast' : 'slow'}`;
   const gained = after ? gainedWords(after) : '';
   switch (verdict) {
     case 'rushing':
-      return `You hurry when the click is gone: ${gained}${about} (${oneDecimal(low)} to ${oneDecimal(high)}).`;
+      return `You hurry when the ${what} is gone: ${gained}${about} (${oneDecimal(low)} to ${oneDecimal(high)}).`;
     case 'dragging':
-      return `You drag when the click is gone: ${gained}${about} (${oneDecimal(-high)} to ${oneDecimal(-low)}).`;
+      return `You drag when the ${what} is gone: ${gained}${about} (${oneDecimal(-high)} to ${oneDecimal(-low)}).`;
     case 'steady':
       return `You hold the pulse alone: within ${oneDecimal(Math.max(Math.abs(low), Math.abs(high)))} % of the tempo.`;
     case 'unclear':

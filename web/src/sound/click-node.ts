@@ -1,6 +1,7 @@
 /** A click worklet's node, with everything it is to play. */
-import { type Timeline } from '@feldspar/core/plan';
+import type { RecordOnTimeline, Timeline } from '@feldspar/core/plan';
 import { type RecordSound, scheduleOf } from '@feldspar/core/sound';
+import { recordLevelDb } from '../device/record-level.ts';
 import { rig } from '../device/rig-store.ts';
 import { throughRig } from './sound-of-rig.ts';
 import workletUrl from './click.worklet.ts?worker&url';
@@ -48,7 +49,7 @@ export async function soundOf(
   const schedule = scheduleOf(throughRig(timeline, rig()));
   if (record && record.sampleRateHz !== sampleRate)
     throw new Error('The sound output has changed since the record was made ready. Start once more.');
-  const along = timeline.record && record ? { record: { on: timeline.record, sound: record } } : {};
+  const along = timeline.record && record ? { record: { on: atLevel(timeline.record), sound: record } } : {};
   return {
     ...along,
     schedule,
@@ -57,6 +58,8 @@ export async function soundOf(
     loop,
   };
 }
+
+const atLevel = (on: RecordOnTimeline): RecordOnTimeline => ({ ...on, gainDb: on.gainDb + recordLevelDb() });
 
 /** [performance ms, context s] of what is leaving the loudspeaker now, or null while the context has not begun. */
 export function outputAnchor(context: AudioContext): [number, number] | null {

@@ -17,7 +17,7 @@ function Key({ children, text }: { children: ReactNode; text: string }) {
   );
 }
 
-export function CoreLegend({ silent }: { silent: boolean }) {
+export function CoreLegend({ silent, record = false }: { silent: boolean; record?: boolean }) {
   return (
     <Stack
       component="ul"
@@ -28,6 +28,11 @@ export function CoreLegend({ silent }: { silent: boolean }) {
       <Key text="click sounded">
         <path d="M9 2l6 6-6 6-6-6z" fill={INK.click} />
       </Key>
+      {record && (
+        <Key text="record sounded">
+          <rect x="1" y="7" width="16" height="2" fill={INK.click} />
+        </Key>
+      )}
       <Key text="you, on it">
         <rect x="7.500" y="2" width="3.400" height="12" rx="1.700" fill={INK.player} />
       </Key>

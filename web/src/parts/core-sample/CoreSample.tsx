@@ -146,11 +146,23 @@ function Strata({
   });
 }
 
-/** A grain where a click sounded: a dark lozenge on the row. */
+/** A grain where a click sounded: a dark lozenge on the row. Where the record sounds, a line runs through it. */
 function Grains({ model, layout, rowHeight }: Part) {
   const r = Math.min(5.5, rowHeight * 0.28);
   return (
     <g fill={INK.click}>
+      {model.rows.map(
+        ({ record, beats }, i) =>
+          record && (
+            <rect
+              key={`record ${i}`}
+              x={layout.x(0)}
+              y={layout.rowTop(i) + (rowHeight - 2) / 2 - 1}
+              width={layout.x(beats) - layout.x(0)}
+              height={2}
+            />
+          ),
+      )}
       {model.rows.flatMap((row, i) =>
         row.clicks.map((at) => {
           const [cx, cy] = [layout.x(at), layout.rowTop(i) + (rowHeight - 2) / 2];

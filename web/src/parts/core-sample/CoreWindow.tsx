@@ -93,7 +93,10 @@ export const CoreWindow = memo(function CoreWindow({
         currentRow={heardRow === null ? undefined : heardRow - first}
       />
       <Box sx={{ mt: 1 }}>
-        <CoreLegend silent={part.rows.some((row) => row.silent)} />
+        <CoreLegend
+          silent={part.rows.some((row) => row.silent)}
+          record={part.rows.some((row) => row.record)}
+        />
       </Box>
     </Box>
   );

@@ -13,6 +13,8 @@ export interface CoreRow {
   silent: boolean;
   /** Places across the bar, in beats: sounding clicks, and targets not on a beat. */
   clicks: number[];
+  /** The plan's record sounds through it. */
+  record?: boolean;
   /** A heading above the row where a section begins. */
   startsSection: boolean;
 }
@@ -55,7 +57,9 @@ export function coreOfTimeline(timeline: Timeline): CoreModel {
   });
   for (const click of timeline.clicks) {
     const row = rowOf(click.bar);
-    if (click.sounding && row !== null) {
+    if (!click.sounding || row === null) continue;
+    if (click.record) rows[row].record = true;
+    else {
       rows[row].clicks.push(click.position.div(timeline.bars[click.bar].meter.unit).valueOf());
     }
   }

@@ -98,7 +98,7 @@ function veins(
   brush.globalAlpha = 1;
 }
 
-/** A lozenge where a click sounds. */
+/** A lozenge where a click sounds; a line where the record does. */
 function grains(
   brush: Brush,
   { rows }: Pick<CoreModel, 'rows'>,
@@ -108,7 +108,8 @@ function grains(
 ): void {
   const r = Math.min(5.5, (height + 2) * 0.28);
   brush.beginPath();
-  rows.forEach(({ clicks }, i) => {
+  rows.forEach(({ clicks, record, beats }, i) => {
+    if (record) brush.rect(layout.x(0), layout.rowTop(i) + height / 2 - 1, layout.x(beats) - layout.x(0), 2);
     for (const at of clicks) {
       const [x, y] = [layout.x(at), layout.rowTop(i) + height / 2];
       brush.moveTo(x, y - r);

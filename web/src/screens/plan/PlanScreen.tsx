@@ -26,6 +26,7 @@ import { SimulatedTry } from '../../parts/simulated/SimulatedTry.tsx';
 import { TempoField } from '../../parts/tempo/TempoField.tsx';
 import { deskOfPlan } from '../../addresses/desk-address.ts';
 import { DeletePlan } from './DeletePlan.tsx';
+import { RecordSpeed } from './RecordSpeed.tsx';
 import { MakeOwn } from './MakeOwn.tsx';
 import { PlanPicture } from '../../parts/plan-card/PlanPicture.tsx';
 import { playAddress, tempoOfAddress, tempoQuery } from '../../addresses/play-address.ts';
@@ -106,7 +107,11 @@ function PlanBeforePlaying({ id, title, trains, stored, ready }: BeforePlayingPr
         ) : (
           <ErrorNotice error={compiled.error} />
         )}
-        <TempoField value={tempo} onChange={changeTempo} onValid={setTempoValid} />
+        {stored.record ? (
+          <RecordSpeed stored={stored} speed={plan.record?.speed ?? 1} onChange={changeTempo} />
+        ) : (
+          <TempoField value={tempo} onChange={changeTempo} onValid={setTempoValid} />
+        )}
         <Row>
           <Button
             variant="contained"
@@ -173,9 +178,9 @@ function PlanBeforePlaying({ id, title, trains, stored, ready }: BeforePlayingPr
 function Facts({ plan, timeline }: { plan: Plan; timeline: ReturnType<typeof compile> }) {
   const facts = useMemo(() => planFacts(timeline), [timeline]);
   const { meter } = plan.sections[0];
-  const missingVoices = [...new Set(timeline.clicks.map((click) => click.voice))].filter(
-    (voice) => !isVoice(voice) && voice !== COUNT_VOICE,
-  );
+  const missingVoices = [
+    ...new Set(timeline.clicks.flatMap((click) => (click.record ? [] : [click.voice]))),
+  ].filter((voice) => !isVoice(voice) && voice !== COUNT_VOICE);
   const { longestAlone } = facts;
   return (
     <Box>
@@ -184,9 +189,15 @@ function Facts({ plan, timeline }: { plan: Plan; timeline: ReturnType<typeof com
         {meterName({ beats: meter.beats, unit: parseFraction(meter.unit) })}, {plural(facts.bars, 'bar')},{' '}
         {minutes(facts.durationS)} min, {plural(facts.clicks, 'click')}.
       </Typography>
+      {timeline.record && (
+        <Typography sx={{ overflowWrap: 'anywhere' }}>
+          Along with the record “{timeline.record.name}”.
+        </Typography>
+      )}
       <Typography sx={{ fontWeight: 600 }}>
-        Longest stretch without a click: {plural(longestAlone.beats, 'beat')},{' '}
-        {oneDecimal(longestAlone.seconds)} s, from bar {longestAlone.fromBar}.
+        Longest stretch without {timeline.record ? 'record or click' : 'a click'}:{' '}
+        {plural(longestAlone.beats, 'beat')}, {oneDecimal(longestAlone.seconds)} s, from bar{' '}
+        {longestAlone.fromBar}.
       </Typography>
       {missingVoices.length > 0 && (
         <Typography variant="body2">

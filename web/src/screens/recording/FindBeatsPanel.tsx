@@ -82,7 +82,7 @@ export function FindBeatsPanel({ finding, again, onFound, onPosition }: FindBeat
             show={(value) => (value === null ? '' : String(value))}
             read={(text) => (text.trim() === '' ? { value: null } : numberFrom(20, 400)(text))}
             onChange={setBpm}
-            width={140}
+            width={170}
           />
         </Row>
       )}

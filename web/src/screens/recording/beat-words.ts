@@ -1,5 +1,6 @@
 /** What a beat map says of itself, in words. */
 import { type BeatMap, barsOf, rateAround, steadyTempo } from '@feldspar/core/beat-map';
+import { meterName, parseFraction } from '@feldspar/core/time';
 import { plural } from '../../text/text.ts';
 
 /** Beats of which so little is known are called doubtful. */
@@ -9,13 +10,14 @@ const FEWEST = 4;
 
 export function headOfMap(map: BeatMap): string {
   const [{ beats, unit }] = map.bars;
+  const meter = meterName({ beats, unit: parseFraction(unit) });
   const steady = steadyTempo(map.beats);
   const tempo = !steady
     ? `about ${Math.round(rateAround(map, map.beats.length >> 1))} a minute`
     : steady.isSteady
       ? `steady, ${steady.bpm.toFixed(2)} a minute (± ${steady.within.toFixed(2)})`
       : `${rangeOf(map)} a minute, its own tempo`;
-  return `${plural(map.beats.length, 'beat')}, ${plural(barsOf(map).length, 'bar')} of ${beats} × ${unit}: ${tempo}.`;
+  return `${plural(map.beats.length, 'beat')}, ${plural(barsOf(map).length, 'bar')} of ${meter}: ${tempo}.`;
 }
 
 function rangeOf(map: BeatMap): string {

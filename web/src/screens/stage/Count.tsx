@@ -16,6 +16,7 @@ const ONLY_READ_OUT = {
 /** What stands in the count's place where the beat is the player's own. */
 const INSTEAD = { silent: 'alone', sparse: 'alone', sounding: 'your beat' } as const;
 const CLICK = { silent: 'alone', sparse: 'between clicks', sounding: 'with the click' } as const;
+const WITH = { click: CLICK.sounding, record: 'with the record' } as const;
 
 /** @param shared the line to play stands below. */
 export function Count({ now, shared }: { now: BeatState; shared: boolean }) {
@@ -64,7 +65,7 @@ export function Count({ now, shared }: { now: BeatState; shared: boolean }) {
                 !counted && now.click === 'silent' && ONLY_READ_OUT,
               ]}
             >
-              {CLICK[now.click]}
+              {now.click === 'sounding' ? WITH[now.along] : CLICK[now.click]}
             </Box>
           )}
           {now.silentBars !== null && (

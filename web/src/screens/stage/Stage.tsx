@@ -25,6 +25,7 @@ import { LoopSwitch } from './LoopSwitch.tsx';
 import { startSession } from './session.ts';
 import { troubleOf } from './trouble.ts';
 import { useHandsFree } from '../../parts/hands-free/useHandsFree.ts';
+import { RecordLevel } from '../../parts/record/RecordLevel.tsx';
 import { useRecordSound } from '../../parts/record/useRecordSound.ts';
 import { useMidi } from '../../parts/listening/useMidi.ts';
 import { useOutsideDevices } from './useOutsideDevices.ts';
@@ -322,6 +323,7 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
         <>
           <InputChoice />
           <LoopSwitch />
+          {timeline.record && <RecordLevel />}
           <RigHint />
           <SimulatedTry plan={plan} planId={planId} />
         </>

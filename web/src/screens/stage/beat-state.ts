@@ -13,6 +13,8 @@ export interface BeatState {
   row: number;
   /** In silent bars, between clicks that are sparse by design, or with clicks around. */
   click: 'silent' | 'sparse' | 'sounding';
+  /** What sounds: the record alone, or clicks too. */
+  along: 'click' | 'record';
   /** What may be shown of the beat: all of it where every beat has its click, elsewhere what the player chose. */
   shows: Shown;
   /** He is still listening for where the click falls. */
@@ -29,6 +31,8 @@ export interface StageScene {
   gaps: Gap[];
   /** For each bar: whether a click sounds on every beat of it. */
   marked: boolean[];
+  /** For each bar: whether the record alone is heard in it. */
+  recorded: boolean[];
   /** For each section: the bar in which its part enters, where that is not the first. */
   enters: (number | null)[];
 }
@@ -36,9 +40,15 @@ export interface StageScene {
 export function stageSceneOf(timeline: Timeline): StageScene {
   const { bars, clicks, targets, sections } = timeline;
   const beats = bars.map(() => new Set<number>());
-  for (const { bar, position, sounding } of clicks) {
+  const strokes = bars.map(() => 0);
+  const recorded = bars.map(() => false);
+  for (const { bar, position, sounding, record } of clicks) {
+    if (sounding && record) recorded[bar] = true;
+    // The record is heard; where its beats are the ear is to find.
+    if (!sounding || record) continue;
+    strokes[bar]++;
     const beat = position.div(bars[bar].meter.unit).valueOf();
-    if (sounding && Number.isInteger(Math.round(1e6 * beat) / 1e6)) beats[bar].add(Math.round(beat));
+    if (Number.isInteger(Math.round(1e6 * beat) / 1e6)) beats[bar].add(Math.round(beat));
   }
   const marked = bars.map(
     ({ kind, meter }, i) => (kind === 'countIn' && !timeline.entersWhenReady) || beats[i].size >= meter.beats,
@@ -48,7 +58,13 @@ export function stageSceneOf(timeline: Timeline): StageScene {
     const number = first && bars[first.bar].number;
     return number !== undefined && number > fromBar ? number : null;
   });
-  return { timeline, gaps: findGaps(timeline), marked, enters };
+  return {
+    timeline,
+    gaps: findGaps(timeline),
+    marked,
+    recorded: recorded.map((is, bar) => is && strokes[bar] === 0),
+    enters,
+  };
 }
 
 /**
@@ -76,6 +92,7 @@ export function beatStateAt(scene: StageScene, positionS: number, choice: Shown,
     beats: bar.meter.beats,
     barNumber: bar.number,
     row: index - firstPlayed,
+    along: scene.recorded[index] ? 'record' : 'click',
     click: bar.silent ? 'silent' : inGap ? 'sparse' : 'sounding',
     shows: marked[index] ? 'beat' : seeks ? 'nothing' : choice,
     seeks,

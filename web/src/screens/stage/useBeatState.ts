@@ -29,7 +29,7 @@ export function useBeatState(timeline: Timeline, session: Session | null, reads:
         bar: `${next.barNumber}`,
         nothing: reads ? `${next.barNumber}` : '',
       }[next.shows];
-      const face = `${next.phase} ${next.click} ${next.section.firstRow} ${next.section.task} ${next.seeks} ${next.silentBars} ${seen} ${minutes(next.leftS)} ${hits}`;
+      const face = `${next.phase} ${next.click} ${next.along} ${next.section.firstRow} ${next.section.task} ${next.seeks} ${next.silentBars} ${seen} ${minutes(next.leftS)} ${hits}`;
       if (face !== lastFace) {
         lastFace = face;
         setShown({ session, state: next });
