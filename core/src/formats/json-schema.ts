@@ -1,5 +1,6 @@
 /** The documents as JSON Schema (draft 2020-12), made from the same Zod schemas that check them. */
 import { z } from 'zod';
+import { beatMapFileSchema } from '../beat-map/index.ts';
 import { circleSchema } from '../circle/index.ts';
 import { sheetSchema } from '../counts/index.ts';
 import { pathSchema } from '../paths/index.ts';
@@ -24,6 +25,7 @@ export function documentSchemas(): Record<string, object> {
     'assignment.schema.json': titled('Feldspar assignment, version 1', assignmentSchema),
     'lesson.schema.json': titled('Feldspar lesson, version 1', lessonSchema),
     'circle.schema.json': titled('Feldspar circle, version 1', circleSchema),
+    'beat-map.schema.json': titled('Feldspar beat map, version 1', beatMapFileSchema),
     'report.schema.json': titled('Feldspar report, version 1', saidReportSchema),
   };
 }

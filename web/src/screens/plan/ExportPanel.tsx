@@ -3,6 +3,7 @@ import Button from '@mui/material/Button';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Stack from '@mui/material/Stack';
 import Switch from '@mui/material/Switch';
+import Typography from '@mui/material/Typography';
 import {
   WAV_BITS,
   WAV_RATES,
@@ -49,6 +50,11 @@ export default function ExportPanel({ plan, timeline }: { plan: Plan; timeline: 
 
   return (
     <Panel title="Save as a file">
+      {timeline.record && (
+        <Typography variant="body2" sx={{ color: 'text.secondary', mb: 1.5 }}>
+          Files hold the clicks, bars and tempos; the record itself is in none of them.
+        </Typography>
+      )}
       <Row align="flex-start">
         <Choice
           label="Samples"

@@ -22,6 +22,37 @@ const ENTRIES: Record<Report['entries'][number]['kind'], string> = {
   moved: 'The click moved',
 };
 
+type MakeRow = (name: string, value: string | false, meaning: string, why?: string) => FigureRow;
+
+/** Lock and steadiness first: they are what such a plan is for. */
+function recordRows({ lock, alone, wavering }: NonNullable<Report['record']>, row: MakeRow): FigureRow[] {
+  return [
+    row(
+      'Lock',
+      lock.sdMs !== null &&
+        `within ${ms(lock.sdMs)} of the record, ${percent(lock.withinTolerance!)} one sound`,
+      'How closely you are with the record while it sounds. Small corrections all the time are right there.',
+      lock.why,
+    ),
+    row(
+      'Steadiness',
+      alone.spreadMs !== null &&
+        `${ms(alone.spreadMs)} from beat to beat (${oneDecimal(alone.percentOfBeat!)} %)`,
+      'How far your beat alone differs from the record’s own tempo going on. Longer silences train it.',
+      alone.why,
+    ),
+    ...(wavering.length === 0
+      ? []
+      : [
+          row(
+            'The record wavers',
+            `in ${plural(wavering.length, 'silence')}`,
+            'It leaves its own tempo there; those silences count for nothing.',
+          ),
+        ]),
+  ];
+}
+
 export function figureRows(report: Report): FigureRow[] {
   const {
     clicked,
@@ -35,7 +66,9 @@ export function figureRows(report: Report): FigureRow[] {
     unison,
     swing,
     lengths,
+    record,
   } = report;
+  const what = record ? 'record' : 'click';
   const row = (name: string, value: string | null | false, meaning: string, why?: string): FigureRow => ({
     name,
     value: value === false ? null : value,
@@ -46,14 +79,20 @@ export function figureRows(report: Report): FigureRow[] {
     summary.meanMs !== null &&
     `${earlyLate(summary.meanMs)}${summary.sdMs === null ? '' : `, spread ${ms(summary.sdMs)}`}, ${percent(summary.withinTolerance!)} one sound`;
   return [
-    row('With the click', spread(clicked), 'Where you sit on it: habit and equipment together.', clicked.why),
+    ...(record ? recordRows(record, row) : []),
+    row(
+      `With the ${what}`,
+      spread(clicked),
+      'Where you sit on it: habit and equipment together.',
+      clicked.why,
+    ),
     row(
       'Between clicks',
       spread(between),
       'Notes with clicks round them and none at them: against the pulse.',
       between.why,
     ),
-    row('Alone', spread(silent), 'The same where the click is gone.', silent.why),
+    row('Alone', spread(silent), `The same where the ${what} is gone.`, silent.why),
     row(
       'Tempo when alone',
       drift.tempoPercent !== null &&
@@ -86,10 +125,10 @@ export function figureRows(report: Report): FigureRow[] {
       steadiness.lag1 === null ? steadiness.why : undefined,
     ),
     row(
-      'Correcting to the click',
+      `Correcting to the ${what}`,
       correction.alpha !== null &&
         `${percent(correction.alpha)} of the last error (${percent(correction.ci95![0])} to ${percent(correction.ci95![1])})`,
-      'How much of an error you take back at the next note while the click sounds.',
+      'How much of an error you take back at the next note while it sounds.',
       correction.why,
     ),
     row(
