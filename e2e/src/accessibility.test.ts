@@ -65,6 +65,10 @@ async function storeRecording(): Promise<string> {
     },
     edits: NO_EDITS,
     played: { to: 'nothing', near: null, beatsPerBar: 4, downbeat: null },
+    beatMap: {
+      beats: Array.from({ length: 24 }, (_, i) => 0.5 + 0.5 * i),
+      bars: [{ beat: 0, beats: 4, unit: '1/4' }],
+    },
   };
   await fetch(`${app.url}/api/recordings/${id}`, {
     method: 'PUT',
@@ -107,6 +111,7 @@ const screens = (): [string, RegExp][] => [
   ['/out-and-in', /Save everything as a ZIP/],
   ['/recordings', /Have it recorded/],
   [recording, /None chosen/],
+  [`${recording}/beats`, /24 beats, 6 bars of 4\/4/],
   ['/nowhere', /nothing at this address/],
 ];
 

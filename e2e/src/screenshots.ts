@@ -144,7 +144,6 @@ await browser.click('button', '^Enough for today$').catch(() => undefined);
 const HANA = 'de300000-000a-4000-8000-000400000000';
 await shot('studio', DESKTOP, go('/studio', /sorted by who needs you/));
 await shot('lesson', DESKTOP, go(`/studio/lesson/${HANA}`, /Into the note/));
-await shot('handout', DESKTOP, go('/studio/lesson/de300000-000a-4000-8000-000000000000/handout', /Count 1/));
 await shot('circle', DESKTOP, async () => {
   await browser.goto(`${app.url}/circle/de300000-0003-4000-8000-000100000000`);
   await browser.click('button', '^Go on$');
@@ -164,7 +163,6 @@ await shot('rig', DESKTOP, async () => {
 await listening({});
 const desk = '/desk?quarters=100&foot=1/2&click=1/8&meter=4/4&said=200';
 await shot('desk', DESKTOP, go(desk, /Your click at 200 is eighths/));
-await shot('rehear', DESKTOP, go('/rehear?rate=110&beats=5&part=and', /One click at 110/));
 await shot('log', DESKTOP, go('/log', /What was played/));
 /** A simulated recording, opened. */
 async function record(sound: string, click: string): Promise<void> {
@@ -185,6 +183,31 @@ await shot('recording', DESKTOP, async () => {
   await browser.see(/start found by our clicks/);
   await browser.keys('nnnnnn');
   await browser.find('status', '^Bar 2, beat');
+});
+
+/** Along with a made-up record: its beats, the stage, the reading. */
+let along = '';
+await shot('record-beats', DESKTOP, async () => {
+  await browser.goto(`${app.url}/recordings`);
+  await browser.click('button', '^Make the record$');
+  await browser.click('button', '^Find the beats$');
+  await browser.see(/\d+ beats, \d+ bars/);
+  await browser.keys('nnnnnn');
+  await browser.find('status', '^Bar 2, beat');
+});
+await shot('record-stage', DESKTOP, async () => {
+  await browser.click('button', '^Make the plan$');
+  await browser.see(/Along with the record/);
+  along = await browser.path();
+  await browser.goto(`${app.url}${along}/play`);
+  await browser.click('button', '^Start');
+  await browser.see(/with the record/);
+});
+await shot('record-reading', DESKTOP, async () => {
+  await browser.goto(app.url + along);
+  await browser.click('button', 'Let a simulated player try it');
+  await browser.see(/With the record you/);
+  await browser.see(/Where you drifted/);
 });
 
 await browser.close();

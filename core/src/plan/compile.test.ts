@@ -225,7 +225,10 @@ describe('grooves (common practice, no source)', () => {
     const { clicks, bars: all } = compile(plan({ bars, clicks: [layer], ...meter, play: [] }));
     const shown = (voice: string) =>
       clicks.filter((c) => c.voice === voice).map((c) => `${all[c.bar].number}:${c.position.toFraction()}`);
-    return { low: shown('low'), snare: shown('snare'), hat: shown('hat'), cymbal: shown('cymbal') };
+    return {
+      ...{ low: shown('low'), high: shown('high'), snare: shown('snare') },
+      ...{ hat: shown('hat'), cymbal: shown('cymbal') },
+    };
   };
 
   it('low drum and snare take turns; the snare moves with the feel, the hat does not', () => {
@@ -268,6 +271,43 @@ describe('grooves (common practice, no source)', () => {
       cymbal: ['1:0', '4:0'],
       snare: ['1:1/2', '2:1/2', '3:1/2', '4:1/2', '5:1/2', '6:1/2'],
     });
+  });
+
+  it('ends every phrase in a fill, which takes the place of what is played there; a cymbal answers it', () => {
+    const filled = groove({ groove: 'drums and hat', fill: 4 }, {}, 8);
+    expect(filled.cymbal).toEqual(['1:0', '5:0']);
+    expect(filled.low).toEqual(
+      ['1:0', '1:1/2', '2:0', '2:1/2', '3:0', '3:1/2', '4:0', '4:7/8', '4:15/16'].concat([
+        '5:0',
+        '5:1/2',
+        '6:0',
+        '6:1/2',
+        '7:0',
+        '7:1/2',
+        '8:0',
+        '8:7/8',
+        '8:15/16',
+      ]),
+    );
+    expect(filled.snare.filter((at) => at.startsWith('4:'))).toEqual([
+      '4:1/4',
+      '4:1/2',
+      '4:9/16',
+      '4:5/8',
+      '4:11/16',
+    ]);
+    expect(filled.high).toEqual(['4:3/4', '4:13/16', '8:3/4', '8:13/16']);
+    expect(filled.hat.filter((at) => at.startsWith('4:'))).toEqual(['4:0', '4:1/8', '4:1/4', '4:3/8']);
+    // With a checkpoint of its own they come round together.
+    expect(groove({ groove: 'drums', fill: 4, checkpoint: 2 }, {}, 8).cymbal).toEqual([
+      '1:0',
+      '3:0',
+      '5:0',
+      '7:0',
+    ]);
+    expect(() => groove({ groove: 'drums', fill: 61, checkpoint: 64 }, {}, 8)).toThrow(
+      /come round together too seldom/,
+    );
   });
 });
 

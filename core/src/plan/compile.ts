@@ -8,7 +8,7 @@ import {
   wholeNotesPerSecond,
 } from '../time/index.ts';
 import { countInOf } from './count-in.ts';
-import { GROOVES, isGroove } from './groove.ts';
+import { GROOVES, grooveBars, isGroove } from './groove.ts';
 import { layerClicks } from './layer-clicks.ts';
 import { meterOf } from './meter-of.ts';
 import {
@@ -272,7 +272,13 @@ function refuseUnplayable(plan: Plan): void {
       if (layer.groove === undefined) count(layer);
       else if (isGroove(layer.groove)) {
         // The loop is made whole, however few of its bars are played.
-        events += 8 * section.meter.beats * Math.max(section.bars, 2 * (layer.checkpoint ?? 1));
+        const loop = grooveBars(layer);
+        if (loop === null)
+          problems.push({
+            path: `sections[${s}].clicks[${i}].fill`,
+            message: 'fills and cymbals come round together too seldom; let one number divide the other',
+          });
+        events += 8 * section.meter.beats * Math.max(section.bars, loop ?? 0);
       } else {
         problems.push({
           path: `sections[${s}].clicks[${i}].groove`,

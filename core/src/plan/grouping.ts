@@ -1,7 +1,6 @@
 /** Groupings over a pulse: equal notes of which each first is accented, and when that falls on the pulse again. */
-import { Fraction, ratioOf } from '../time/index.ts';
+import { Fraction, leastCommonMultiple, ratioOf } from '../time/index.ts';
 import type { RhythmNote } from './schema.ts';
-import { leastCommonMultiple } from './spots.ts';
 
 export interface Grouping {
   notes: number;

@@ -4,7 +4,7 @@ import { denseAlignment, longLoops, manyVoices, primeDenominators, primeRhythm }
 import { plan } from '../testing/plans.ts';
 import { measureTake } from '../take/index.ts';
 import { type Plan, PlanError, compile, planSchema, readPlan } from './index.ts';
-import { leastCommonMultiple } from './spots.ts';
+import { leastCommonMultiple } from '../time/index.ts';
 
 const problemsOf = (make: () => unknown) => {
   try {

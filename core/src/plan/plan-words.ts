@@ -20,6 +20,7 @@ export function layerWords(layer: ClickLayer, meter: Meter): string {
     layer.feel && layer.feel !== 'regular' ? `${layer.feel} time` : '',
     laterWords(layer.shift).replace(/^, /, ''),
     layer.checkpoint ? `a cymbal every ${layer.checkpoint === 1 ? 'bar' : `${layer.checkpoint} bars`}` : '',
+    layer.fill ? `a fill every ${layer.fill} bars` : '',
   ]
     .filter(Boolean)
     .join(', ');

@@ -73,6 +73,7 @@ export const clickLayerSchema = z
     shift: positionSchema.optional(),
     feel: z.enum(['regular', 'half', 'double']).optional(),
     checkpoint: wholeNumber(1, 64, 'checkpoint').optional(),
+    fill: wholeNumber(2, 64, 'bars to a fill').optional(),
     voice: z.string().min(1).max(40).optional(),
     gainDb: z
       .number()

@@ -3,7 +3,7 @@
  * repeats until the section is full. Positions of one rule lie on an integer grid (the least common multiple of all
  * denominators), so they are exact and cheap; seconds appear once, at the end.
  */
-import { Fraction, parseFraction, ratioOf } from '../time/index.ts';
+import { Fraction, leastCommonMultiple, parseFraction, ratioOf } from '../time/index.ts';
 import { PlanError } from './plan-error.ts';
 import { type Swing, swung } from './swing.ts';
 
@@ -126,13 +126,4 @@ function commonGrid(positions: readonly Fraction[]): number {
     if (grid === Infinity) break;
   }
   return grid;
-}
-
-/** Of whole numbers above zero; Infinity where it is no longer an exact number. */
-export function leastCommonMultiple(a: number, b: number): number {
-  if (a === Infinity || b === Infinity) return Infinity;
-  let [x, y] = [a, b];
-  while (y !== 0) [x, y] = [y, x % y];
-  const multiple = (a / x) * b;
-  return multiple <= Number.MAX_SAFE_INTEGER ? multiple : Infinity;
 }

@@ -170,7 +170,7 @@ export const FAMILIES: readonly Family[] = [
     'groove',
     'Start the recording on the first beat after the count-in.',
     'Lock to the record, then see how far the click has drifted from it.',
-    ['Beside a recording'],
+    ['Beside a recording', 'A band that falls silent'],
   ),
 ];
 

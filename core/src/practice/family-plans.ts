@@ -231,6 +231,20 @@ export const FAMILY_PLANS: readonly ReadyPlan[] = [
       play: [{ free: '1/8' }],
     },
   ]),
+  ready(
+    id(40),
+    'A band that falls silent',
+    'Play with a band, keep its tempo while it is gone, and meet it again.',
+    [
+      {
+        bars: 40,
+        ...at(104),
+        clicks: [{ groove: 'drums and hat', fill: 8 }],
+        silence: { sound: 6, silent: [2, 2, 2, 2] },
+        play: QUARTERS,
+      },
+    ],
+  ),
   ready(id(29), 'One, two, three, four', 'Hear the bar counted, and put every beat into the voice.', [
     { name: 'counted', bars: 8, ...at(76), clicks: [{ every: '1/4', voice: 'count' }], play: QUARTERS },
     { name: 'only one is said', bars: 8, ...at(76), clicks: [{ at: ['0'], voice: 'count' }], play: QUARTERS },

@@ -19,6 +19,8 @@ export interface RecordFacts {
   seed: number;
   /** How far the tempo wanders to each side, in percent. */
   wanderPercent?: number;
+  /** Beats in which it goes once up and down. */
+  wanderBeats?: number;
   /** Faster at the end than at the beginning by so much. */
   gainsPercent?: number;
   /** How far the players are beside the beat, as a standard deviation. */
@@ -38,8 +40,7 @@ export interface MadeUpRecord {
   parts: (RecordPart & { fromBar: number })[];
 }
 
-/** Beats in which the tempo goes once up and down. */
-const WAVE = 44;
+const WANDER_BEATS = 44;
 const AFTER_S = 1.2;
 /** Four chords, as steps over the lowest note. */
 const ROOTS = [0, 5, 7, 3];
@@ -47,14 +48,14 @@ const LOWEST_HZ = 82.4;
 
 export function madeUpRecord(facts: RecordFacts): MadeUpRecord {
   const { bpm, beatsPerBar, parts, seed, wanderPercent = 0, gainsPercent = 0, looseMs = 4 } = facts;
-  const { sampleRateHz: rate = 44_100, beginsS = 0.7 } = facts;
+  const { sampleRateHz: rate = 44_100, beginsS = 0.7, wanderBeats = WANDER_BEATS } = facts;
   const random = chance(seed * 7919 + 11);
   for (let i = 0; i < 20; i++) random();
   const bars = parts.reduce((sum, part) => sum + part.bars, 0);
   const count = bars * beatsPerBar;
   const beatsS = [beginsS];
   for (let i = 0; i < count; i++) {
-    const wander = 1 + (wanderPercent / 100) * Math.sin((2 * Math.PI * i) / WAVE + seed);
+    const wander = 1 + (wanderPercent / 100) * Math.sin((2 * Math.PI * i) / wanderBeats + seed);
     const gain = 1 + (gainsPercent / 100) * (i / count);
     beatsS.push(beatsS[i] + 60 / (bpm * wander * gain));
   }

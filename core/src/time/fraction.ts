@@ -49,3 +49,12 @@ export function fitForDocument(value: Fraction): Fraction {
 export function ratioOf(value: Fraction): { n: number; d: number } {
   return { n: Number(value.s * value.n), d: Number(value.d) };
 }
+
+/** Of whole numbers above zero; Infinity where it is no longer an exact number. */
+export function leastCommonMultiple(a: number, b: number): number {
+  if (a === Infinity || b === Infinity) return Infinity;
+  let [x, y] = [a, b];
+  while (y !== 0) [x, y] = [y, x % y];
+  const multiple = (a / x) * b;
+  return multiple <= Number.MAX_SAFE_INTEGER ? multiple : Infinity;
+}

@@ -95,6 +95,7 @@ export function measureWithAlone(
   const clicked = summarise(judged((target) => hasClick(target) && !isAlone(target)));
 
   const correction = correctionOf(scene, clear, perGap.length);
+  const drift = overallDrift(gaps);
 
   const figures: Omit<Report, 'findings'> = {
     version: 1,
@@ -109,10 +110,10 @@ export function measureWithAlone(
     sections: sectionsOf(timeline, scene, clear),
     places: placesOf(timeline, scene, clear),
     gaps: pooledRows(gaps),
-    drift: overallDrift(gaps),
+    drift,
     steadiness: steadinessOf(changes(scene, clear), alone, beatMs),
     correction,
-    record: withRecordOf(timeline, { clicked, correction, alone, beatMs, gaps: scene.gaps, wanders }),
+    record: withRecordOf(timeline, { clicked, correction, drift, alone, beatMs, gaps: scene.gaps, wanders }),
     holdBeats: holdOf(alone, perGap, beatMs, gaps.length > 0 ? tolerance.hitMs(beatMs) : usual.hitMs),
     positions: positions(timeline, clear, judging),
     intended: intentOf(timeline, scene, clear, judging),

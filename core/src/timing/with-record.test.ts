@@ -71,6 +71,11 @@ it('says what each skill is for, and nothing of a click', () => {
   expect(words(HOLDER)).not.toMatch(/With the click/);
 });
 
+it('whoever hurries alone does not hold the tempo, however even the beats', () => {
+  const hurries = { ...HOLDER, tempoPercent: 2 };
+  expect(measure(timeline, simulate(timeline, hurries, 9)).record!.manner).toBe('neither');
+});
+
 it('a plan without a record has no such figures', () => {
   const plain = compile(planOf());
   expect(measure(plain, simulate(plain, STEADY_PLAYER, 1)).record).toBeNull();

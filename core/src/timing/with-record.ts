@@ -18,6 +18,8 @@ export const WAVERS = 'the record itself leaves its tempo here';
 const FOLLOWS_FROM = 0.45;
 /** Skilled tapping varies by 2 to 4 % of the beat (from memory: Repp 2005); the middle of it divides. */
 const STEADY_WITHIN = 0.03;
+/** Who is surely so much fast or slow does not hold the tempo, however even his beats are. */
+const LEAST_BIAS_PERCENT = 0.8;
 const FEWEST_ALONE = 12;
 
 /** Of each silence how far the record wanders in it, in ms, where that is more than a player is allowed; 0 elsewhere. */
@@ -44,6 +46,7 @@ function nearest(values: readonly number[], value: number): number {
 interface Given {
   clicked: Report['clicked'];
   correction: Report['correction'];
+  drift: Report['drift'];
   alone: readonly Differences[];
   /** NaN without a silence. */
   beatMs: number;
@@ -54,7 +57,7 @@ interface Given {
 /** Null for a plan without a record. */
 export function withRecordOf(timeline: Timeline, given: Given): Report['record'] {
   if (!timeline.record) return null;
-  const { clicked, correction, alone, beatMs, gaps, wanders } = given;
+  const { clicked, correction, drift, alone, beatMs, gaps, wanders } = given;
   const n = alone.reduce((sum, { y }) => sum + y.length, 0);
   const share = n < FEWEST_ALONE ? null : spreadAlone(alone);
   const wavering = gaps.flatMap((gap) => {
@@ -79,7 +82,7 @@ export function withRecordOf(timeline: Timeline, given: Given): Report['record']
       ...(share === null ? { why: `needs ${FEWEST_ALONE} intervals alone, has ${n}` } : {}),
     },
     wavering,
-    manner: mannerOf(correction.alpha, share),
+    manner: mannerOf(correction.alpha, share, drift),
   };
 }
 
@@ -94,9 +97,15 @@ function spreadAlone(alone: readonly Differences[]): number {
   return Math.sqrt(sum / n);
 }
 
-function mannerOf(alpha: number | null, share: number | null): NonNullable<Report['record']>['manner'] {
+function mannerOf(
+  alpha: number | null,
+  share: number | null,
+  { verdict, tempoPercent }: Report['drift'],
+): NonNullable<Report['record']>['manner'] {
   if (alpha === null || share === null) return 'unclear';
-  const isSteady = share <= STEADY_WITHIN;
+  const isBiased =
+    (verdict === 'rushing' || verdict === 'dragging') && Math.abs(tempoPercent ?? 0) >= LEAST_BIAS_PERCENT;
+  const isSteady = share <= STEADY_WITHIN && !isBiased;
   if (alpha >= FOLLOWS_FROM) return isSteady ? 'both' : 'follows';
   return isSteady ? 'holds' : 'neither';
 }

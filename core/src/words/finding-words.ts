@@ -108,8 +108,7 @@ const MANNER_WORDS = {
   follows: 'You follow the record, which is right while it sounds, and do not yet hold its tempo alone. ',
   holds: 'You hold the tempo by yourself, and lean little on the record. ',
   both: 'You follow the record while it sounds, and hold its tempo when it is gone. ',
-  neither:
-    'Neither with the record nor alone is your beat steady yet: a slower record, or shorter silences. ',
+  neither: 'You neither follow the record closely nor hold its tempo alone yet: try shorter silences. ',
   unclear: '',
 } as const;
 

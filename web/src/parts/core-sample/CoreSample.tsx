@@ -156,9 +156,9 @@ function Grains({ model, layout, rowHeight }: Part) {
           record && (
             <rect
               key={`record ${i}`}
-              x={layout.x(0)}
+              x={layout.x(-0.5)}
               y={layout.rowTop(i) + (rowHeight - 2) / 2 - 1}
-              width={layout.x(beats) - layout.x(0)}
+              width={layout.x(beats - 0.5) - layout.x(-0.5)}
               height={2}
             />
           ),

@@ -109,7 +109,13 @@ function grains(
   const r = Math.min(5.5, (height + 2) * 0.28);
   brush.beginPath();
   rows.forEach(({ clicks, record, beats }, i) => {
-    if (record) brush.rect(layout.x(0), layout.rowTop(i) + height / 2 - 1, layout.x(beats) - layout.x(0), 2);
+    if (record)
+      brush.rect(
+        layout.x(-0.5),
+        layout.rowTop(i) + height / 2 - 1,
+        layout.x(beats - 0.5) - layout.x(-0.5),
+        2,
+      );
     for (const at of clicks) {
       const [x, y] = [layout.x(at), layout.rowTop(i) + height / 2];
       brush.moveTo(x, y - r);

@@ -9,7 +9,7 @@ import type { ReactNode } from 'react';
 import { fastSlow, plural } from '../../text/text.ts';
 
 export const Figures = memo(function Figures({ report }: { report: Report }) {
-  const { drift, clicked, silent, holdBeats } = report;
+  const { drift, clicked, silent, holdBeats, record } = report;
   return (
     <Stack
       component="dl"
@@ -21,7 +21,7 @@ export const Figures = memo(function Figures({ report }: { report: Report }) {
         {drift.tempoPercent === null ? null : fastSlow(drift.tempoPercent)}
       </Figure>
       {(clicked.n > 0 || silent.n === 0) && (
-        <Figure name="with the click" why={clicked.why}>
+        <Figure name={record ? 'with the record' : 'with the click'} why={clicked.why}>
           {clicked.meanMs === null ? null : earlyLate(clicked.meanMs)}
         </Figure>
       )}

@@ -184,7 +184,7 @@ function ReadingOf({ take, report, hits }: ReadingOfProps) {
               label={`How many hits lie how far from the pulse; ${Math.round(100 * (report.clicked.withinTolerance ?? 0))} % of those with the click within ${Math.round(report.tolerance.hitMs)} ms`}
             />
             <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-              Blue: with the click. Rose: alone. Shaded: one sound.
+              Blue: with the {report.record ? 'record' : 'click'}. Rose: alone. Shaded: one sound.
             </Typography>
           </Panel>
           {curves.tempo.length > 1 && (

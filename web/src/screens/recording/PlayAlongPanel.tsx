@@ -33,6 +33,9 @@ const TAKES = [
   ['record', 'the record only'],
 ] as const;
 
+/** More than there are means all that there are. */
+const MOST_BARS = 9999;
+
 interface PlayAlongPanelProps {
   recording: Recording;
   map: NonNullable<Recording['beatMap']>;
@@ -78,7 +81,7 @@ export function PlayAlongPanel({ recording, map }: PlayAlongPanelProps) {
           label="Bars"
           value={bars}
           show={String}
-          read={wholeFrom(1, Math.max(1, all - fromBar + 1))}
+          read={wholeFrom(1, MOST_BARS)}
           onChange={setCount}
           width={100}
         />

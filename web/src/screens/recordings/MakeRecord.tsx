@@ -18,7 +18,7 @@ const FORM: RecordFacts['parts'] = [
 ];
 
 const TEMPOS: Record<string, [string, Partial<RecordFacts>]> = {
-  wanders: ['wanders a little', { wanderPercent: 1.5 }],
+  wanders: ['wanders a little', { wanderPercent: 1, wanderBeats: 96 }],
   steady: ['steady', { looseMs: 2 }],
   faster: ['gets faster', { gainsPercent: 6 }],
 };

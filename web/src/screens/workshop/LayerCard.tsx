@@ -91,6 +91,14 @@ export function LayerCard({ number, layer, meter, onChange, onCopy, onRemove }: 
             onChange={(bars) => set('checkpoint', bars === 0 ? undefined : bars)}
             width={170}
           />
+          <TypedField
+            label="Fill every … bars"
+            value={layer.fill ?? 0}
+            show={(bars) => (bars === 0 ? '' : String(bars))}
+            read={(text) => (text.trim() === '' ? { value: 0 } : wholeFrom(2, 64)(text))}
+            onChange={(bars) => set('fill', bars === 0 ? undefined : bars)}
+            width={170}
+          />
         </>
       )}
       <Row>
