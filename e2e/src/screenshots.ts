@@ -75,7 +75,6 @@ await browser.script('localStorage.setItem("feldspar player", arguments[0])', RU
 
 const reading = `/takes/${telling.id}`;
 await shot('bench', DESKTOP, go('/', /choose another click/));
-await shot('plans', DESKTOP, go('/plans', /in the order people learn them/));
 const layered = await ownPlan('Hand and foot over five', [
   {
     name: 'with the eighths',
