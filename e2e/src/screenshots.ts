@@ -205,7 +205,7 @@ await shot('record-stage', DESKTOP, async () => {
 await shot('record-reading', DESKTOP, async () => {
   await browser.goto(app.url + along);
   await browser.click('button', 'Let a simulated player try it');
-  await browser.see(/With the record you/);
+  await browser.see(/With the record you are/);
   await browser.see(/Where you drifted/);
 });
 

@@ -15,6 +15,8 @@ import {
   shiftedOnes,
   steadyFrom,
   withMeter,
+  withPart,
+  withoutPart,
 } from './mend.ts';
 import { steadyTempo, wandersS } from './steady.ts';
 
@@ -155,6 +157,17 @@ describe('mending', () => {
     expect(barsOf(oneAt(map(), 7, true)).map(({ firstBeat }) => firstBeat)).toEqual([1, 5, 7, 11]);
     expect(shiftedOnes(map(), -2).bars[0].beat).toBe(3);
   });
+});
+
+it('parts have a name, a first bar and a length; one that begins where another did takes its place', () => {
+  const verse = { name: 'verse', fromBar: 3, bars: 2 };
+  const named = withPart(withPart(map(), verse), { name: 'intro', fromBar: 1, bars: 2 });
+  expect(named.parts?.map(({ name }) => name)).toEqual(['intro', 'verse']);
+  expect(withPart(named, { ...verse, name: 'chorus' }).parts?.map(({ name }) => name)).toEqual([
+    'intro',
+    'chorus',
+  ]);
+  expect(withoutPart(named, 1).parts).toEqual([verse]);
 });
 
 describe('a steady tempo', () => {

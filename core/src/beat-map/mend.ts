@@ -1,5 +1,5 @@
 /** A beat map mended by hand. Every function gives a new map; where a change is not possible it gives the same one. Pure. */
-import type { BarsFrom, BeatMap } from './map-schema.ts';
+import type { BarsFrom, BeatMap, Part } from './map-schema.ts';
 import { LEAST_APART_S, MOST_BEATS } from './map-schema.ts';
 import { beatAt, periodAround } from './map-time.ts';
 
@@ -172,6 +172,16 @@ export function steadyFrom(map: BeatMap, i: number, periodS: number, endS: numbe
     sure: SURE,
   }));
   return withBeats(map, [...beatsOf(map).slice(0, i + 1), ...after]);
+}
+
+/** A named stretch of bars, in place of the one that began there. */
+export function withPart(map: BeatMap, part: Part): BeatMap {
+  const others = withoutPart(map, part.fromBar).parts ?? [];
+  return { ...map, parts: [...others, part].sort((a, b) => a.fromBar - b.fromBar) };
+}
+
+export function withoutPart(map: BeatMap, fromBar: number): BeatMap {
+  return { ...map, parts: (map.parts ?? []).filter((part) => part.fromBar !== fromBar) };
 }
 
 /** The beat that lies nearest. */

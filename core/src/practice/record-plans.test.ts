@@ -64,6 +64,13 @@ it('whoever joins in listens for eight bars', () => {
   expect(bars[targets[0].bar].number).toBe(9);
 });
 
+it('a part that is looped comes round on the same bars of the record', () => {
+  const plan = playAlongPlan(choice({ fromBar: 5, bars: 4, times: 3, way: 'with it' }));
+  const { record } = compile(plan);
+  const starts = record!.stretches.map(({ recordS }) => recordS);
+  expect(starts).toEqual([starts[0], starts[0], starts[0]]);
+});
+
 it('refuses bars that the record does not have', () => {
   expect(() => playAlongPlan(choice({ fromBar: 40 }))).toThrow(/The record has 33 bars/);
 });

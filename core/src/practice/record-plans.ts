@@ -17,6 +17,8 @@ export interface AlongChoice {
   /** Bars of the record, from 1 on. */
   fromBar: number;
   bars: number;
+  /** How often these bars are played, one time after the other; once where nothing is said. */
+  times?: number;
   way: AlongWay;
   notes: AlongNotes;
   /** What falls silent, where something does. */
@@ -35,7 +37,8 @@ export function playAlongPlan(choice: AlongChoice): Plan {
   const chosen = all.slice(fromBar - 1, fromBar - 1 + count);
   if (chosen.length === 0) throw new RangeError(`The record has ${all.length} bars; choose some of them.`);
   const steady = steadyTempo(map.beats);
-  const sections = runsOf(chosen, map).map((run) => sectionOf(run, choice, steady?.isSteady ? steady : null));
+  const once = runsOf(chosen, map).map((run) => sectionOf(run, choice, steady?.isSteady ? steady : null));
+  const sections = Array.from({ length: choice.times ?? 1 }, () => once).flat();
   return {
     format: 'feldspar-plan',
     version: 1,

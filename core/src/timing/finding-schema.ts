@@ -48,9 +48,9 @@ export const findingSchema = z.discriminatedUnion('code', [
     moreBars: z.number().int().optional(),
   }),
   z.object({ code: z.literal('alone unknown'), why: z.string() }),
+  z.object({ code: z.literal('manner'), manner: z.enum(MANNERS) }),
   z.object({
     code: z.literal('with the record'),
-    manner: z.enum(MANNERS),
     meanMs: z.number(),
     sdMs: z.number().nullable(),
     alpha: z.number().nullable(),

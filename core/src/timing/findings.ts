@@ -71,7 +71,7 @@ function isToMend(finding: Finding, { clicked }: Figures): boolean {
   switch (finding.code) {
     case 'alone':
       return finding.verdict !== 'steady';
-    case 'with the record':
+    case 'manner':
       return finding.manner === 'follows' || finding.manner === 'neither';
     case 'between the clicks':
       return finding.aside;
@@ -123,7 +123,8 @@ function recordFindings({ record }: Figures): Finding[] {
   if (lock.meanMs === null) return wavers;
   const { meanMs, sdMs, alpha } = lock;
   const { spreadMs, percentOfBeat } = alone;
-  return [{ code: 'with the record', manner, meanMs, sdMs, alpha, spreadMs, percentOfBeat }, ...wavers];
+  const known: Finding[] = manner === 'unclear' ? [] : [{ code: 'manner', manner }];
+  return [...known, { code: 'with the record', meanMs, sdMs, alpha, spreadMs, percentOfBeat }, ...wavers];
 }
 
 /** What the plan trains: being alone where it leaves one alone; else the beats it does not mark; else the click. */

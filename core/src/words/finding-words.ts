@@ -39,6 +39,7 @@ const WORDS: { [Code in Finding['code']]: (finding: FindingOf<Code>) => string }
   },
   alone: aloneWords,
   'alone unknown': ({ why }) => `Too few beats alone to say whether you hurry or drag (${why}).`,
+  manner: ({ manner }) => MANNER_WORDS[manner],
   'with the record': recordWords,
   'record wavers': ({ silences, mostMs }) =>
     `In ${plural(silences, 'silence')} the record itself leaves its tempo, by up to ${whole(Math.abs(mostMs))} ms: nobody can know that, and nothing is made of it.`,
@@ -86,30 +87,23 @@ const WORDS: { [Code in Finding['code']]: (finding: FindingOf<Code>) => string }
 };
 
 /** Lock and steadiness are two skills; each is said with what it is for. */
-function recordWords({
-  manner,
-  meanMs,
-  sdMs,
-  alpha,
-  spreadMs,
-  percentOfBeat,
-}: FindingOf<'with the record'>): string {
+function recordWords({ meanMs, sdMs, alpha, spreadMs, percentOfBeat }: FindingOf<'with the record'>): string {
   const takesBack =
     alpha === null
       ? ''
-      : `; you take back ${whole(100 * Math.max(0, Math.min(1, alpha)))} % of an error at once`;
+      : `; you take back ${whole(100 * Math.max(0, Math.min(1, alpha)))} % of an error at once, which is right there`;
   const lock = `With the record you are ${earlyLate(meanMs)}${spreadWords(sdMs)}${takesBack}`;
   if (spreadMs === null || percentOfBeat === null) return `${lock}.`;
   const alone = `alone your beat varies by ${whole(spreadMs)} ms (${oneDecimal(percentOfBeat)} %)`;
-  return `${MANNER_WORDS[manner]}${lock}; ${alone}.`;
+  return `${lock}; ${alone}.`;
 }
 
 const MANNER_WORDS = {
-  follows: 'You follow the record, which is right while it sounds, and do not yet hold its tempo alone. ',
-  holds: 'You hold the tempo by yourself, and lean little on the record. ',
-  both: 'You follow the record while it sounds, and hold its tempo when it is gone. ',
-  neither: 'You neither follow the record closely nor hold its tempo alone yet: try shorter silences. ',
-  unclear: '',
+  follows: 'You follow the record, and do not yet hold its tempo alone.',
+  holds: 'You hold the tempo by yourself, and lean little on the record.',
+  both: 'You follow the record while it sounds, and hold its tempo when it is gone.',
+  neither: 'You neither follow the record closely nor hold its tempo alone yet: try shorter silences.',
+  unclear: 'Too little was played to say whether you follow the record or hold its tempo.',
 } as const;
 
 function entryWords({ kind, bar, beats, clicks, heldBeats }: FindingOf<'entry'>): string {

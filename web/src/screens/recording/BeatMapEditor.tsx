@@ -6,6 +6,7 @@ import Typography from '@mui/material/Typography';
 import {
   type BeatMap,
   addBeat,
+  barsOf,
   filledBetween,
   moveBeat,
   nearestBeat,
@@ -23,7 +24,7 @@ import { Row } from '../../parts/layout/Row.tsx';
 import { minutes, plural } from '../../text/text.ts';
 import { FindBeatsPanel } from './FindBeatsPanel.tsx';
 import { HearPanel } from './HearPanel.tsx';
-import { AllBeatsPanel, BeatPanel, MapFilesPanel } from './MapPanels.tsx';
+import { AllBeatsPanel, BeatPanel, MapFilesPanel, PartsPanel } from './MapPanels.tsx';
 import { PlayAlongPanel } from './PlayAlongPanel.tsx';
 import { Strata, type Stretch } from './Strata.tsx';
 import { DOUBTFUL, doubtfulIn, headOfMap } from './beat-words.ts';
@@ -187,12 +188,17 @@ export function BeatMapEditor({ start, hash }: BeatMapEditorProps) {
               onPosition={setPlayheadS}
             />
           )}
+          {map && <PartsPanel map={map} bar={barOf(map, index)} onChange={mend} />}
           {map && <MapFilesPanel map={map} name={name} onChange={mend} />}
         </Stack>
       </Box>
     </Stack>
   );
 }
+
+/** Number of the bar in which a beat lies; 1 before the first one, and where none is chosen. */
+const barOf = (map: BeatMap, beat: number | null): number =>
+  beat === null ? 1 : (barsOf(map).findLast(({ firstBeat }) => firstBeat <= beat)?.number ?? 1);
 
 const ONE = 1;
 const OTHER = 0.15;

@@ -1,8 +1,11 @@
 /** The panels of a beat map: the chosen beat, what is done to all of them, and files. */
+import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import {
   type BeatMap,
+  barsOf,
   doubled,
   filledBetween,
   halved,
@@ -14,6 +17,8 @@ import {
   shiftedOnes,
   steadyFrom,
   withMeter,
+  withPart,
+  withoutPart,
 } from '@feldspar/core/beat-map';
 import {
   MOST_MAP_BYTES,
@@ -28,7 +33,7 @@ import { saveBlob, saveFile } from '../../files/save-file.ts';
 import { FileButton } from '../../parts/actions/FileButton.tsx';
 import { MenuButton } from '../../parts/actions/MenuButton.tsx';
 import { Choice } from '../../parts/fields/Choice.tsx';
-import { TypedField, numberFrom } from '../../parts/fields/TypedField.tsx';
+import { TypedField, numberFrom, wholeFrom } from '../../parts/fields/TypedField.tsx';
 import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
 import { Panel } from '../../parts/layout/Panel.tsx';
 import { Row } from '../../parts/layout/Row.tsx';
@@ -181,6 +186,71 @@ export function AllBeatsPanel({ map, stretch, doubtful, onChange, onLookAt }: Al
           </Row>
         );
       })}
+    </Panel>
+  );
+}
+
+interface PartsPanelProps extends MapProps {
+  /** Bar of the chosen beat; 1 where none is. */
+  bar: number;
+}
+
+/** Intro, verse, chorus: each becomes a section of the plans that are made. */
+export function PartsPanel({ map, bar, onChange }: PartsPanelProps) {
+  const [name, setName] = useState('');
+  const all = barsOf(map).length;
+  const [bars, setBars] = useState(8);
+  const parts = map.parts ?? [];
+  const add = () => {
+    onChange((now) =>
+      withPart(now, { name: name.trim(), fromBar: bar, bars: Math.min(bars, all - bar + 1) }),
+    );
+    setName('');
+  };
+  return (
+    <Panel title="Parts">
+      {parts.length > 0 && (
+        <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, mb: 1 }}>
+          {parts.map((part) => (
+            <li key={part.fromBar}>
+              <Row gap={1}>
+                <Typography>
+                  {part.name}: bars {part.fromBar} to {part.fromBar + part.bars - 1}
+                </Typography>
+                <Button
+                  size="small"
+                  sx={{ color: 'text.secondary' }}
+                  aria-label={`No part ${part.name} from bar ${part.fromBar}`}
+                  onClick={() => onChange((now) => withoutPart(now, part.fromBar))}
+                >
+                  Remove
+                </Button>
+              </Row>
+            </li>
+          ))}
+        </Box>
+      )}
+      <Row gap={1}>
+        <TextField
+          size="small"
+          label="Name of the part"
+          value={name}
+          onChange={({ target }) => setName(target.value)}
+          slotProps={{ htmlInput: { maxLength: 60 } }}
+          sx={{ width: 170 }}
+        />
+        <TypedField
+          label="Its bars"
+          value={bars}
+          show={String}
+          read={wholeFrom(1, 999)}
+          onChange={setBars}
+          width={90}
+        />
+        <Button variant="outlined" disabled={name.trim() === '' || bar > all} onClick={add}>
+          From bar {bar}
+        </Button>
+      </Row>
     </Panel>
   );
 }

@@ -35,6 +35,8 @@ const TAKES = [
 
 /** More than there are means all that there are. */
 const MOST_BARS = 9999;
+const MOST_TIMES = 32;
+const WHOLE = 'the bars below';
 
 interface PlayAlongPanelProps {
   recording: Recording;
@@ -50,12 +52,15 @@ export function PlayAlongPanel({ recording, map }: PlayAlongPanelProps) {
   const [withClick, setWithClick] = useState(false);
   const [fromBar, setFromBar] = useState(1);
   const [count, setCount] = useState<number | null>(null);
+  const [times, setTimes] = useState(1);
+  const parts = map.parts ?? [];
+  const part = parts.find((one) => one.fromBar === fromBar && one.bars === count)?.name ?? WHOLE;
   const bars = Math.min(count ?? all, all - fromBar + 1);
   const { run: make, running } = useOnce(async () => {
     const id = crypto.randomUUID();
     const { id: recordingId, name } = recording;
     const title = name.replace(/\.\w{2,4}$/, '');
-    const choice = { recordingId, name: title, map, fromBar, bars, way, notes, takes, withClick };
+    const choice = { times, recordingId, name: title, map, fromBar, bars, way, notes, takes, withClick };
     await savePlan(id, playAlongPlan(choice), 0);
     await navigate(planAt(id));
   });
@@ -68,6 +73,19 @@ export function PlayAlongPanel({ recording, map }: PlayAlongPanelProps) {
         <Choice label="You play" value={notes} options={NOTES} onChange={setNotes} minWidth={160} />
         {isSilent && withClick && (
           <Choice label="Silent is" value={takes} options={TAKES} onChange={setTakes} minWidth={160} />
+        )}
+        {parts.length > 0 && (
+          <Choice
+            label="Part"
+            value={part}
+            options={[WHOLE, ...new Set(parts.map(({ name }) => name))].map((name) => [name, name] as const)}
+            onChange={(name) => {
+              const chosen = parts.find((one) => one.name === name);
+              setFromBar(chosen?.fromBar ?? 1);
+              setCount(chosen?.bars ?? null);
+            }}
+            minWidth={130}
+          />
         )}
         <TypedField
           label="From bar"
@@ -83,6 +101,14 @@ export function PlayAlongPanel({ recording, map }: PlayAlongPanelProps) {
           show={String}
           read={wholeFrom(1, MOST_BARS)}
           onChange={setCount}
+          width={100}
+        />
+        <TypedField
+          label="Times"
+          value={times}
+          show={String}
+          read={wholeFrom(1, MOST_TIMES)}
+          onChange={setTimes}
           width={100}
         />
       </Row>

@@ -2,7 +2,7 @@ import { freePlaying } from '@feldspar/core/free';
 import { compile } from '@feldspar/core/plan';
 import { READY_PLANS } from '@feldspar/core/practice';
 import { placeOf } from './place-of.ts';
-import { rowAt, rowsOfFree, rowsOfPlan, rowsOfTime, scaleOf } from './rows.ts';
+import { rowAt, rowsOfFree, rowsOfMap, rowsOfPlan, rowsOfTime, scaleOf } from './rows.ts';
 
 const { plan } = READY_PLANS.find((ready) => ready.plan.title === 'Growing silence')!;
 const timeline = compile(plan);
@@ -64,4 +64,17 @@ describe('rows of free playing', () => {
     expect(rowsOfTime(9).map(({ label }) => label)).toEqual(['0:00', '0:04', '0:08']);
     expect(placeOf(5, rowsOfTime(9), 0.4, null).where).toBe('0:05');
   });
+});
+
+it('a beat map: a row a bar, what comes before the first one and what fills no bar at the end in rows of their own', () => {
+  const beats = Array.from({ length: 12 }, (_, i) => 1 + 0.5 * i);
+  const rows = rowsOfMap({ beats, bars: [{ beat: 1, beats: 4, unit: '1/4' }] });
+  expect(
+    rows.map(({ label, fromS, toS, beatsS, firstBeat }) => [label, fromS, toS, beatsS.length, firstBeat]),
+  ).toEqual([
+    ['in', -0.5, 1.5, 1, 3],
+    ['1', 1.5, 3.5, 4, 0],
+    ['2', 3.5, 5.5, 4, 0],
+    ['3', 5.5, 7.5, 3, 0],
+  ]);
 });

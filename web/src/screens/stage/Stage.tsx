@@ -323,7 +323,7 @@ function Performance({ planId, plan, timeline, prepareReading }: PerformanceProp
         <>
           <InputChoice />
           <LoopSwitch />
-          {timeline.record && <RecordLevel />}
+          {timeline.record && <RecordLevel byEar={listensTo === 'microphone'} />}
           <RigHint />
           <SimulatedTry plan={plan} planId={planId} />
         </>
