@@ -1,5 +1,8 @@
 import type { BeatMap } from '../beat-map/index.ts';
 import { compile, planSchema } from '../plan/index.ts';
+import { tempo } from '../time/index.ts';
+import { stepsPlan } from './steps-plan.ts';
+import { thinningsFor } from './thinning.ts';
 import { type AlongChoice, ALONG_NOTES, ALONG_WAYS, playAlongPlan } from './record-plans.ts';
 
 const WANDERS: BeatMap = {
@@ -69,6 +72,16 @@ it('a part that is looped comes round on the same bars of the record', () => {
   const { record } = compile(plan);
   const starts = record!.stretches.map(({ recordS }) => recordS);
   expect(starts).toEqual([starts[0], starts[0], starts[0]]);
+});
+
+it('is made harder by growing silences, within the bars that the record has', () => {
+  const plan = playAlongPlan(choice({ map: { ...WANDERS, parts: [] }, fromBar: 20, bars: 4 }));
+  const [harder, ...others] = thinningsFor(plan);
+  expect(others).toEqual([]);
+  const made = harder.apply(plan, 6);
+  expect(made.sections[0].bars).toBe(14);
+  expect(compile(made).bars.some(({ silent }) => silent)).toBe(true);
+  expect(() => stepsPlan(plan, [tempo(80, '1/4')])).toThrow(/played at one speed/);
 });
 
 it('refuses bars that the record does not have', () => {

@@ -14,9 +14,11 @@ export function playLength(plan: Plan): Fraction {
   }, new Fraction(0));
 }
 
-/** @throws RangeError when there is no tempo. */
+/** @throws RangeError when there is no tempo, or the plan lies on a record. */
 export function stepsPlan(plan: Plan, tempos: readonly Tempo[]): Plan {
   if (tempos.length === 0) throw new RangeError('a row of tempos has at least one');
+  if (plan.record)
+    throw new RangeError('A record is played at one speed through a plan. Choose it on the plan’s page.');
   return {
     ...plan,
     title: `${plan.title}, ${tempoName(tempos[0])} to ${tempoName(tempos[tempos.length - 1])}`.slice(0, 160),

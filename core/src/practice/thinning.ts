@@ -1,4 +1,5 @@
 /** A plan made harder in one step: its own music, with fewer or moved clicks, or at other tempos. Common practice, no source. */
+import { barsOf } from '../beat-map/index.ts';
 import { BPM_RANGE, type Plan, type Section, planTempo } from '../plan/index.ts';
 import { Fraction, parseFraction } from '../time/index.ts';
 import { stepsPlan } from './steps-plan.ts';
@@ -70,6 +71,8 @@ const within = (bpm: Fraction) =>
 
 const SEVEN = [-3, -2, -1, 0, 1, 2, 3];
 
+const SILENCE = 'Growing silence';
+
 export const THINNINGS: readonly Thinning[] = [
   {
     name: 'Thin out and back',
@@ -92,7 +95,7 @@ export const THINNINGS: readonly Thinning[] = [
     },
   },
   {
-    name: 'Growing silence',
+    name: SILENCE,
     does: 'two bars with the click, then one without, then two, and so on',
     asks: { label: 'Bars of the longest silence', usual: 4, min: 1, max: 16 },
     apply(plan, longest) {
@@ -102,7 +105,11 @@ export const THINNINGS: readonly Thinning[] = [
       return stepped(
         plan,
         'with growing silence',
-        plan.sections.map((section) => ({ ...section, bars: bars + 2, silence: { sound: 2, silent } })),
+        plan.sections.map((section) => ({
+          ...section,
+          bars: barsThere(plan, section, bars + 2),
+          silence: { sound: 2, silent },
+        })),
       );
     },
   },
@@ -131,3 +138,15 @@ export const THINNINGS: readonly Thinning[] = [
     },
   },
 ];
+
+/** A section on a record has no more bars than the record. */
+function barsThere({ record }: Plan, { record: place, meter }: Section, wanted: number): number {
+  if (!record || place?.fromBar === undefined) return wanted;
+  const after = barsOf(record).slice(place.fromBar - 1);
+  const other = after.findIndex(({ beats }) => beats !== meter.beats);
+  return Math.max(1, Math.min(wanted, other < 0 ? after.length : other));
+}
+
+/** A record goes on whatever the clicks do, and is played at one speed: only silence makes it harder. */
+export const thinningsFor = ({ record }: Plan): readonly Thinning[] =>
+  record ? THINNINGS.filter(({ name }) => name === SILENCE) : THINNINGS;

@@ -5,7 +5,7 @@ import RadioGroup from '@mui/material/RadioGroup';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import type { Plan } from '@feldspar/core/plan';
-import { THINNINGS } from '@feldspar/core/practice';
+import { thinningsFor } from '@feldspar/core/practice';
 import { useState } from 'react';
 import { AskDialog } from '../layout/AskDialog.tsx';
 import { NumberText } from '../fields/NumberText.tsx';
@@ -21,8 +21,9 @@ interface HarderDialogProps {
 }
 
 export function HarderDialog({ plan, open, onClose, onMade }: HarderDialogProps) {
-  const [name, setName] = useState(THINNINGS[0].name);
-  const thinning = THINNINGS.find((each) => each.name === name)!;
+  const thinnings = thinningsFor(plan);
+  const [name, setName] = useState(thinnings[0].name);
+  const thinning = thinnings.find((each) => each.name === name)!;
   const { asks } = thinning;
   const [texts, setTexts] = useState<Record<string, string>>({});
   const text = texts[name] ?? String(asks.usual);
@@ -39,7 +40,7 @@ export function HarderDialog({ plan, open, onClose, onMade }: HarderDialogProps)
       onMake={make}
     >
       <RadioGroup aria-label={TITLE} value={name} onChange={(_, next) => setName(next)}>
-        {THINNINGS.map((each) => (
+        {thinnings.map((each) => (
           <FormControlLabel
             key={each.name}
             value={each.name}
