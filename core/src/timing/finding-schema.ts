@@ -48,6 +48,8 @@ export const findingSchema = z.discriminatedUnion('code', [
     moreBars: z.number().int().optional(),
   }),
   z.object({ code: z.literal('alone unknown'), why: z.string() }),
+  /** On which beat of the record's bar the player has his one: 0 on its own. */
+  z.object({ code: z.literal('one'), beats: z.number().int() }),
   z.object({ code: z.literal('manner'), manner: z.enum(MANNERS) }),
   z.object({
     code: z.literal('with the record'),

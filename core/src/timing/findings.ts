@@ -71,6 +71,8 @@ function isToMend(finding: Finding, { clicked }: Figures): boolean {
   switch (finding.code) {
     case 'alone':
       return finding.verdict !== 'steady';
+    case 'one':
+      return finding.beats !== 0;
     case 'manner':
       return finding.manner === 'follows' || finding.manner === 'neither';
     case 'between the clicks':
@@ -107,9 +109,13 @@ function interruptedFinding({ disturbances, trustedFromBar }: Figures): Finding[
 }
 
 /** Lock and steadiness, each with what it is for; and where the record itself is to blame. */
-function recordFindings({ record }: Figures): Finding[] {
+function recordFindings({ record, entries }: Figures): Finding[] {
   if (!record) return [];
-  const { lock, alone, wavering, manner } = record;
+  const { lock, alone, wavering, manner, one } = record;
+  // Of a player whose bar is another one his distance from the record says nothing.
+  if (one !== null && one !== 0) return [{ code: 'one', beats: one }];
+  const joined: Finding[] =
+    one === 0 && entries.some(({ kind }) => kind === 'joined') ? [{ code: 'one', beats: 0 }] : [];
   const wavers: Finding[] =
     wavering.length === 0
       ? []
@@ -120,11 +126,16 @@ function recordFindings({ record }: Figures): Finding[] {
             mostMs: wavering.reduce((most, { ms }) => (Math.abs(ms) > Math.abs(most) ? ms : most), 0),
           },
         ];
-  if (lock.meanMs === null) return wavers;
+  if (lock.meanMs === null) return [...joined, ...wavers];
   const { meanMs, sdMs, alpha } = lock;
   const { spreadMs, percentOfBeat } = alone;
   const known: Finding[] = manner === 'unclear' ? [] : [{ code: 'manner', manner }];
-  return [...known, { code: 'with the record', meanMs, sdMs, alpha, spreadMs, percentOfBeat }, ...wavers];
+  return [
+    ...known,
+    ...joined,
+    { code: 'with the record', meanMs, sdMs, alpha, spreadMs, percentOfBeat },
+    ...wavers,
+  ];
 }
 
 /** What the plan trains: being alone where it leaves one alone; else the beats it does not mark; else the click. */

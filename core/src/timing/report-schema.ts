@@ -127,6 +127,8 @@ export const reportSchema = z.object({
       alone: z.object({ n: z.number().int(), spreadMs: figure, percentOfBeat: figure, why }),
       /** Silences in which the record itself leaves its tempo, and by how much at their end; they count for nothing. */
       wavering: z.array(z.object({ fromS: z.number(), toS: z.number(), ms: z.number() })),
+      /** By how many beats the player's bar lies beside the record's, 0 for the right one; null where that cannot be told. */
+      one: z.number().int().nullable(),
       manner: z.enum(MANNERS),
     })
     .nullable(),

@@ -78,6 +78,39 @@ it('whoever hurries alone does not hold the tempo, however even the beats', () =
   expect(measure(timeline, simulate(timeline, hurries, 9)).record!.manner).toBe('neither');
 });
 
+describe('joining in', () => {
+  const joins = { ...section, bars: 24, silence: undefined };
+  const said = (play: typeof section.play, lateBeats: number) => {
+    const joining = compile({
+      ...planOf({ ...joins, play: play.map((line) => ({ ...line, fromBar: 9 })) }),
+      record,
+    });
+    const hits = simulate(joining, { ...STEADY_PLAYER, clockSdMs: 5 }, 5).map((hit) => ({
+      ...hit,
+      timeS: hit.timeS + lateBeats * BEAT_S,
+    }));
+    const report = measure(joining, hits);
+    return { one: report.record!.one, words: report.findings.map(sentenceOf).join(' ') };
+  };
+  const ones = [{ at: ['0'] }] as unknown as typeof section.play;
+  it.each([
+    [0, /You came in on the right one\..*With the record you are/],
+    [1, /Your one lies 1 beat behind the record’s/],
+    [-1, /Your one lies 1 beat before the record’s/],
+  ])('on the one of every bar, %d beats late', (late, words) => {
+    expect(said(ones, late)).toEqual({ one: late, words: expect.stringMatching(words) as string });
+  });
+  it('every beat alike does not tell which is one', () => {
+    expect(said(section.play, 1).one).toBeNull();
+    // Of a backbeat two beats beside its place nobody can tell.
+    const backbeat = [{ at: ['1/4', '3/4'] }] as unknown as typeof section.play;
+    expect([0, 1, 2].map((late) => said(backbeat, late).one)).toEqual([null, -1, null]);
+  });
+  it('the distance of a player whose one is another says nothing', () => {
+    expect(said(ones, 1).words).not.toMatch(/With the record you are/);
+  });
+});
+
 it('a plan without a record has no such figures', () => {
   const plain = compile(planOf());
   expect(measure(plain, simulate(plain, STEADY_PLAYER, 1)).record).toBeNull();

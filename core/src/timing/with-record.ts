@@ -6,10 +6,12 @@
  */
 import { wandersS } from '../beat-map/index.ts';
 import type { Timeline } from '../plan/index.ts';
-import { lowerBound } from '../stats/index.ts';
+import { lowerBound, median } from '../stats/index.ts';
 import type { Differences } from './drift.ts';
 import type { Gap } from './gaps.ts';
+import type { Match } from './matching.ts';
 import type { Report } from './report-schema.ts';
+import type { Scene } from './scene.ts';
 import type { Tolerance } from './tolerance.ts';
 
 export const WAVERS = 'the record itself leaves its tempo here';
@@ -21,6 +23,7 @@ const STEADY_WITHIN = 0.03;
 /** Who is surely so much fast or slow does not hold the tempo, however even his beats are. */
 const LEAST_BIAS_PERCENT = 0.8;
 const FEWEST_ALONE = 12;
+const FEWEST_FOR_ONE = 4;
 
 /** Of each silence how far the record wanders in it, in ms, where that is more than a player is allowed; 0 elsewhere. */
 export function wanderingOf({ clicks, bars }: Timeline, tolerance: Tolerance): (gap: Gap) => number {
@@ -43,7 +46,32 @@ function nearest(values: readonly number[], value: number): number {
   return at === values.length || value - values[at - 1] < values[at] - value ? at - 1 : at;
 }
 
+/** So near to whole beats, and by most of his notes: the player counts from another beat. */
+const WHOLE_BEATS_WITHIN = 0.25;
+
+/**
+ * By how many beats the player's bar lies beside the record's: 0 is the right "one". Null where his notes are the same whichever beat is one
+ * (every beat is played), or where they lie between beats.
+ */
+function oneOf({ targets, bars }: Timeline, scene: Scene, matches: readonly Match[]): number | null {
+  const heard = matches.filter(({ target }) => scene.withClick[target] === 1);
+  if (heard.length < FEWEST_FOR_ONE) return null;
+  const places = new Set(
+    heard.map(({ target }) => targets[target].position.div(bars[targets[target].bar].meter.unit).valueOf()),
+  );
+  const beats = bars[targets[heard[0].target].bar].meter.beats;
+  const isSame = (shift: number) => [...places].every((place) => places.has((place + shift + beats) % beats));
+  const middle = median(heard.map(({ target, judgedMs }) => judgedMs / scene.beatMs[target]));
+  const whole = Math.round(middle);
+  if (Math.abs(middle - whole) > WHOLE_BEATS_WITHIN) return null;
+  // Where some other beat would do as well, only another one is sure.
+  const isOpen = Array.from({ length: beats - 1 }, (_, i) => i + 1).some(isSame);
+  return isOpen && (whole === 0 || isSame(1)) ? null : whole || 0;
+}
+
 interface Given {
+  scene: Scene;
+  matches: readonly Match[];
   clicked: Report['clicked'];
   correction: Report['correction'];
   drift: Report['drift'];
@@ -57,7 +85,7 @@ interface Given {
 /** Null for a plan without a record. */
 export function withRecordOf(timeline: Timeline, given: Given): Report['record'] {
   if (!timeline.record) return null;
-  const { clicked, correction, drift, alone, beatMs, gaps, wanders } = given;
+  const { clicked, correction, drift, alone, beatMs, gaps, wanders, scene, matches } = given;
   const n = alone.reduce((sum, { y }) => sum + y.length, 0);
   const share = n < FEWEST_ALONE ? null : spreadAlone(alone);
   const wavering = gaps.flatMap((gap) => {
@@ -82,6 +110,7 @@ export function withRecordOf(timeline: Timeline, given: Given): Report['record']
       ...(share === null ? { why: `needs ${FEWEST_ALONE} intervals alone, has ${n}` } : {}),
     },
     wavering,
+    one: oneOf(timeline, scene, matches),
     manner: mannerOf(correction.alpha, share, drift),
   };
 }

@@ -39,6 +39,10 @@ const WORDS: { [Code in Finding['code']]: (finding: FindingOf<Code>) => string }
   },
   alone: aloneWords,
   'alone unknown': ({ why }) => `Too few beats alone to say whether you hurry or drag (${why}).`,
+  one: ({ beats }) =>
+    beats === 0
+      ? 'You came in on the right one.'
+      : `Your one lies ${plural(Math.abs(beats), 'beat')} ${beats > 0 ? 'behind' : 'before'} the record’s: listen for where its bar begins, and join there.`,
   manner: ({ manner }) => MANNER_WORDS[manner],
   'with the record': recordWords,
   'record wavers': ({ silences, mostMs }) =>
