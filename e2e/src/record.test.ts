@@ -97,6 +97,7 @@ it('a plan is made of it: bars follow the record, two of eight are silent', asyn
   await browser.see(/Along with the record “our-record”/);
   await browser.see(/Longest stretch without record or click: 9 beats/);
   planPath = await browser.path();
+  await browser.until(async () => (await fetch(`${app.url}/api${planPath}`)).ok, 'the plan in the studio');
   const answer = await fetch(`${app.url}/api${planPath}`);
   ({ document: plan } = (await answer.json()) as { document: Plan });
   const { sections, record } = plan;

@@ -62,6 +62,8 @@ it('an empty studio offers the first step; a player is made, with stage, class a
   await browser.click('button', '^Add$');
   await browser.see(/Vera Lind/);
   await browser.see(/cello, voice · beginner · Duo/);
+  // She is shown from the moment on at which she was added; the studio has her a little later.
+  await browser.until(async () => (await items('players')).length === 1, 'the player in the studio');
   const [player] = await items<{ profile: object }>('players');
   expect(player.profile).toEqual({ level: 'beginner', mark: 'fold', groups: ['Duo'] });
 });
