@@ -13,11 +13,15 @@ let browser: Browser;
 const opened = open({ probe: true });
 beforeAll(() => void ({ app, browser } = opened));
 
+/** The circle, once the studio has it. */
 async function stored(): Promise<Circle> {
-  const { items } = (await (await fetch(`${app.url}/api/circles`)).json()) as {
-    items: { document: Circle }[];
-  };
-  return items[0].document;
+  let found: Circle | undefined;
+  await browser.until(async () => {
+    const answer = await fetch(`${app.url}/api/circles`);
+    found = ((await answer.json()) as { items: { document: Circle }[] }).items[0]?.document;
+    return found !== undefined;
+  }, 'the circle in the studio');
+  return found!;
 }
 const turns = async () => (await stored()).turns.map(({ seat, result, by }) => [seat, result, by]);
 
@@ -53,6 +57,7 @@ it('Ada claps every beat so that the click lies there: found, and the circle pas
   await browser.click('button', '^Start the click$');
   await clapRight(challenge);
   await browser.see(/Ben: /);
+  await browser.until(async () => (await turns()).length === 1, 'the first turn');
   const [first] = (await stored()).turns;
   expect(first).toMatchObject({ seat: 0, result: 'found', by: 'taps', challenge });
   expect(first.heldBeats).toBeGreaterThanOrEqual(2 * challenge.beats);
