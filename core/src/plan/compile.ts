@@ -20,7 +20,15 @@ import {
   tempoOfRecord,
 } from './on-record.ts';
 import { PlanError } from './plan-error.ts';
-import type { FieldProblem, Plan, PlanRecord, PlayLine, Section } from './schema.ts';
+import {
+  type FieldProblem,
+  type Plan,
+  type PlanRecord,
+  type PlayLine,
+  type Section,
+  outsideTheBar,
+  pathText,
+} from './schema.ts';
 import { silentBars, thin } from './silence.ts';
 import { type Place, type Rule, type Spot, sequenceSpots, spotsOf } from './spots.ts';
 import type { Bar, Click, RecordStretch, SilentStretch, Target, Timeline } from './timeline.ts';
@@ -252,6 +260,9 @@ function refuseUnplayable(plan: Plan): void {
   let events = 0;
   plan.sections.forEach((section, s) => {
     problems.push(...problemsOnRecord(plan, s));
+    // Of a plan that did not come through the schema: a click behind its bar would lie in the next one, or in none.
+    for (const { path, message } of outsideTheBar(section))
+      problems.push({ path: pathText(['sections', s, ...path]), message });
     const bar = barLength(meterOf(section)).valueOf();
     const slowest = Math.min(
       wholeNotesPerSecond(tempo(section.tempo.bpm, section.tempo.beat)),

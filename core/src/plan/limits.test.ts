@@ -84,3 +84,22 @@ it('property: the least common multiple is exact, or Infinity where it is no exa
   expect(leastCommonMultiple(Number.MAX_SAFE_INTEGER, 2)).toBe(Infinity);
   expect(leastCommonMultiple(Infinity, 2)).toBe(Infinity);
 });
+
+it('a click or a note behind the end of its bar is refused also by whoever compiles without the schema', () => {
+  const waltz = { meter: { beats: 3, unit: '1/4' }, bars: 2 };
+  const click = plan({ ...waltz, clicks: [{ at: ['1/4', '3/4'] }] });
+  const note = plan({ ...waltz, play: [{ at: ['0', '7/8'] }] });
+  for (const [faulty, path] of [
+    [click, 'sections[0].clicks[0].at[1]'],
+    [note, 'sections[0].play[0].at[1]'],
+  ] as const) {
+    let problems: PlanError['problems'] = [];
+    try {
+      compile(faulty);
+    } catch (error) {
+      ({ problems } = error as PlanError);
+    }
+    expect(problems.map((problem) => problem.path)).toEqual([path]);
+    expect(problems[0].message).toMatch(/lies outside a bar of 3\/4, which ends at 3\/4/);
+  }
+});

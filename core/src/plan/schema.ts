@@ -178,6 +178,41 @@ export const planRecordSchema = z.strictObject({
     .optional(),
 });
 
+interface Placed {
+  meter: z.infer<typeof meterSchema>;
+  clicks: readonly { at?: string[] | undefined; accent?: string[] | undefined }[];
+  play: readonly { at?: string[] | undefined }[];
+}
+
+/** Places that lie behind the end of the bar, by their path in the section. A fraction that cannot be read is refused elsewhere. */
+export function outsideTheBar({
+  meter,
+  clicks,
+  play,
+}: Placed): { path: (string | number)[]; message: string }[] {
+  if (!isFractionText(meter.unit)) return [];
+  const exact = { beats: meter.beats, unit: parseFraction(meter.unit) };
+  const bar = barLength(exact);
+  const outside = (list: string[] | undefined, path: (string | number)[], what: string) =>
+    (list ?? []).flatMap((text, i) =>
+      isFractionText(text) && parseFraction(text).gte(bar)
+        ? [
+            {
+              path: [...path, i],
+              message: `${what} at ${text} lies outside a bar of ${meterName(exact)}, which ends at ${bar.toFraction()}`,
+            },
+          ]
+        : [],
+    );
+  return [
+    ...clicks.flatMap(({ at, accent }, i) => [
+      ...outside(at, ['clicks', i, 'at'], 'a click'),
+      ...outside(accent, ['clicks', i, 'accent'], 'an accent'),
+    ]),
+    ...play.flatMap(({ at }, i) => outside(at, ['play', i, 'at'], 'a note')),
+  ];
+}
+
 export const sectionSchema = z
   .strictObject({
     name: z.string().max(120).optional(),
@@ -197,25 +232,8 @@ export const sectionSchema = z
     play: z.array(playSchema).max(MOST.lines).default([]),
   })
   .superRefine((section, context) => {
-    const { meter } = section;
-    if (!isFractionText(meter.unit)) return;
-    const bar = barLength({ beats: meter.beats, unit: parseFraction(meter.unit) });
-    const name = meterName({ beats: meter.beats, unit: parseFraction(meter.unit) });
-    const check = (list: string[] | undefined, path: (string | number)[], what: string) =>
-      list?.forEach((text, i) => {
-        if (isFractionText(text) && parseFraction(text).gte(bar)) {
-          context.addIssue({
-            code: 'custom',
-            path: [...path, i],
-            message: `${what} at ${text} lies outside a bar of ${name}, which ends at ${bar.toFraction()}`,
-          });
-        }
-      });
-    section.clicks.forEach((layer, i) => {
-      check(layer.at, ['clicks', i, 'at'], 'a click');
-      check(layer.accent, ['clicks', i, 'accent'], 'an accent');
-    });
-    section.play.forEach((line, i) => check(line.at, ['play', i, 'at'], 'a note'));
+    for (const { path, message } of outsideTheBar(section))
+      context.addIssue({ code: 'custom', path: [...path], message });
   });
 
 /** The count sheet that a plan was made of travels with it; `core/counts` reads it. Here it is only kept small. */
@@ -297,13 +315,18 @@ export function fieldProblems({ issues }: z.ZodError): FieldProblem[] {
 
 function fieldProblem(issue: z.core.$ZodIssue): FieldProblem {
   return {
-    path: issue.path.reduce<string>(
-      (text, key) =>
-        typeof key === 'number' ? `${text}[${key}]` : text ? `${text}.${String(key)}` : String(key),
-      '',
-    ),
+    path: pathText(issue.path),
     message: issue.code === 'unrecognized_keys' ? unknownFields(issue.keys) : issue.message,
   };
+}
+
+/** "sections[1].clicks[0].at[2]" */
+export function pathText(path: readonly PropertyKey[]): string {
+  return path.reduce<string>(
+    (text, key) =>
+      typeof key === 'number' ? `${text}[${key}]` : text ? `${text}.${String(key)}` : String(key),
+    '',
+  );
 }
 
 function unknownFields(keys: readonly string[]): string {

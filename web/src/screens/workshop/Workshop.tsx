@@ -64,7 +64,7 @@ function Building({ id, start, onServer, on }: OwnPlan & { id: string }) {
   const [chosen, setChosen] = useState(0);
   const index = Math.min(chosen, plan.sections.length - 1);
   const section = plan.sections[index];
-  const alone = useMemo(() => sectionTimeline(section), [section]);
+  const alone = useMemo(() => sectionTimeline(section, plan.record), [section, plan.record]);
   const faulty = useMemo(
     () => new Set(problems.flatMap(({ path }) => whereabouts(path).section ?? [])),
     [problems],
@@ -165,9 +165,9 @@ function Building({ id, start, onServer, on }: OwnPlan & { id: string }) {
 }
 
 /** The section alone, without a count-in: what is drawn, and what is heard again and again. */
-function sectionTimeline(section: Plan['sections'][number]): Timeline | null {
+function sectionTimeline(section: Section, record: Plan['record']): Timeline | null {
   try {
-    return compile({ format: 'feldspar-plan', version: 1, title: 'Section', sections: [section] });
+    return compile({ format: 'feldspar-plan', version: 1, title: 'Section', sections: [section], record });
   } catch {
     return null;
   }
