@@ -1,8 +1,8 @@
-/** Every screen: the rules of accessibility in both lights, and no sideways scrolling on a phone. */
-import { AxeBuilder } from '@axe-core/webdriverjs';
+/** Every screen: the rules of accessibility (axe-core) in both lights, and no sideways scrolling on a phone. */
 import { READY_PATHS } from '@feldspar/core/paths';
 import { READY_PLANS } from '@feldspar/core/practice';
 import { NO_EDITS, type Recording } from '@feldspar/core/recordings';
+import { COLOURS, wrong } from './driver/accessibility.ts';
 import { App } from './driver/app.ts';
 import { Browser, DESKTOP, PHONE } from './driver/browser.ts';
 
@@ -115,46 +115,24 @@ const screens = (): [string, RegExp][] => [
   ['/nowhere', /nothing at this address/],
 ];
 
-/** The page has no frames and one origin: nothing is to be put together from other windows, and only what is wrong is to be told. */
-const axe = () =>
-  new AxeBuilder(browser.driver).setLegacyMode().options({ resultTypes: ['violations'], preload: false });
-const ALL_RULES = (axe: AxeBuilder) => axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']);
-/** Only the colours change with the room. */
-const COLOURS = (axe: AxeBuilder) => axe.withRules(['color-contrast']);
-
-/** @returns what is wrong, and where. */
-async function wrong(rules: (axe: AxeBuilder) => AxeBuilder): Promise<string[]> {
-  const { violations } = await rules(axe()).analyze();
-  return violations.map(({ id, nodes }) => `${id}: ${nodes[0].html}`);
-}
-
-it('every screen passes the accessibility rules (axe-core, WCAG 2 A and AA), its colours in a dark room too', async () => {
+it('every screen passes the rules of WCAG 2 A and AA, its colours in a dark room too, and needs no sideways scrolling on a phone', async () => {
   for (const [path, sign] of screens()) {
     await browser.scheme('light');
     await browser.goto(app.url + path);
     await browser.see(sign);
-    const light = await wrong(ALL_RULES);
+    const light = await wrong(browser);
     await browser.scheme('dark');
     await browser.until(
       () => browser.script<boolean>("return document.documentElement.dataset.scheme === 'dark'"),
       'the dark room',
     );
-    // The page has drawn itself anew by the second frame.
-    await browser.script(
-      'return new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))',
+    await browser.drawn();
+    expect({ path, light, dark: await wrong(browser, COLOURS) }).toEqual({ path, light: [], dark: [] });
+    await browser.resize(PHONE);
+    await browser.until(
+      async () => (await browser.script('return document.documentElement.scrollWidth')) === PHONE.width,
+      `${path} to fit on a phone`,
     );
-    expect({ path, light, dark: await wrong(COLOURS) }).toEqual({ path, light: [], dark: [] });
+    await browser.resize(DESKTOP);
   }
-});
-
-it('no screen needs sideways scrolling on a phone', async () => {
-  await browser.scheme('light');
-  await browser.resize(PHONE);
-  for (const [path, sign] of screens()) {
-    await browser.goto(app.url + path);
-    await browser.see(sign);
-    const width = await browser.script<number>('return document.documentElement.scrollWidth');
-    expect({ path, width }).toEqual({ path, width: 390 });
-  }
-  await browser.resize(DESKTOP);
 });

@@ -69,7 +69,7 @@ it('by keyboard alone: a spoken 200 is settled, sent to a plan, played for two b
 
 it('the log is told what a tempo was in truth, is ordered by it, and can be told otherwise', async () => {
   await browser.click('link', '^Log$');
-  await browser.click('link', '^What did half = 100 mean');
+  await browser.click('link', '^Tempo really was … What did half = 100 mean');
   await browser.see(/What did they mean/);
   await browser.click('button', '^Send half = 50 to the take .*100 = quarters of a tune in eighths');
   await browser.see(/The log now says half = 50/);

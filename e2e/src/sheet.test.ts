@@ -1,9 +1,9 @@
 /** The count sheet, by keyboard alone: write, change the counted note, read the counts, play it, read the result. */
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { AxeBuilder } from '@axe-core/webdriverjs';
 import { LADDER } from '@feldspar/core/counts';
 import { sheetToMusicXml, sheetToMxl } from '@feldspar/core/formats';
+import { wrong } from './driver/accessibility.ts';
 import type { App } from './driver/app.ts';
 import { ARROW_RIGHT, type Browser, DESKTOP, PHONE } from './driver/browser.ts';
 import { saveInto, savedFile } from './driver/downloads.ts';
@@ -225,10 +225,7 @@ it('passes the accessibility rules, and fits a phone', async () => {
   await browser.goto(`${app.url}/sheets`);
   await browser.click('button', '^Open Sextuplets$');
   await browser.until(async () => (await drawn()).length > 0, 'the engraving');
-  const { violations } = await new AxeBuilder(browser.driver)
-    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa'])
-    .analyze();
-  expect(violations.map((v) => `${v.id}: ${v.nodes[0].html}`)).toEqual([]);
+  expect(await wrong(browser)).toEqual([]);
   await browser.resize(PHONE);
   await browser.until(async () => (await drawn()).length > 0, 'the engraving');
   expect(await browser.script('return document.documentElement.scrollWidth')).toBe(390);

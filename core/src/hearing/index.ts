@@ -1,4 +1,5 @@
 export * from './ears.ts';
 export { WholeEars } from './whole-ears.ts';
 export { HighPass } from './high-pass.ts';
+export { slidingProducts } from './correlation.ts';
 export { type OnsetStrength, OnsetStrengthMaker } from './onset-strength.ts';

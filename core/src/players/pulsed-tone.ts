@@ -1,4 +1,5 @@
 /** One long tone with pulses of the breath in it: what a wind player practises to feel the beat without tonguing it. */
+import { harmonics } from './harmonics.ts';
 
 /** A pulse of the breath: so long on its way up, and back again; at its top so many times the tone's own level. */
 const PULSE = { riseS: 0.05, fallS: 0.16, times: 2 } as const;
@@ -28,8 +29,6 @@ export function addPulsedTone(
   for (let i = Math.round(firstS * rate); i < Math.min(samples.length, endS * rate); i++) {
     const t = i / rate;
     const swell = Math.min(1, (t - firstS) / 0.1, (endS - t) / 0.1);
-    let value = 0;
-    for (let n = 1; n <= 8; n++) value += 0.4 ** (n - 1) * Math.sin(2 * Math.PI * n * hz * t);
-    samples[i] += TONE_LEVEL * Math.max(0, swell) * level[i] * value;
+    samples[i] += TONE_LEVEL * Math.max(0, swell) * level[i] * harmonics(2 * Math.PI * hz * t, 8, 0.4);
   }
 }

@@ -2,7 +2,7 @@
  * A made-up record: the stand-in for a record that a player owns. Drums, a plucked bass and chords in a form of parts, with a fill at the end of
  * each; steady or with a tempo that wanders, in two, three or four, with parts in half time. The beats are known exactly.
  */
-import { chance, strokeSound } from '../players/index.ts';
+import { chance, harmonics, strokeSound } from '../players/index.ts';
 import { type VoiceName, voiceSamples } from '../sound/index.ts';
 
 export interface RecordPart {
@@ -132,21 +132,24 @@ export function madeUpRecord(facts: RecordFacts): MadeUpRecord {
 
   function tone(hz: number, lengthS: number, decayS: number, of: () => number): Float32Array {
     const phase = of();
-    return Float32Array.from({ length: Math.round(lengthS * rate) }, (_, i) => {
+    const samples = new Float32Array(Math.round(lengthS * rate));
+    for (let i = 0; i < samples.length; i++) {
       const t = i / rate;
-      const wave = Math.sin(2 * Math.PI * (hz * t + phase)) + 0.4 * Math.sin(4 * Math.PI * (hz * t + phase));
-      return wave * Math.exp(-t / decayS) * Math.min(1, t / 0.003, (lengthS - t) / 0.02);
-    });
+      const wave = harmonics(2 * Math.PI * (hz * t + phase), 2, 0.4);
+      samples[i] = wave * Math.exp(-t / decayS) * Math.min(1, t / 0.003, (lengthS - t) / 0.02);
+    }
+    return samples;
   }
 }
 
 function swell(hz: number, lengthS: number, rate: number): Float32Array {
-  return Float32Array.from({ length: Math.round(lengthS * rate) }, (_, i) => {
+  const samples = new Float32Array(Math.round(lengthS * rate));
+  for (let i = 0; i < samples.length; i++) {
     const t = i / rate;
-    let value = 0;
-    for (let n = 1; n <= 5; n++) value += 0.6 ** (n - 1) * Math.sin(2 * Math.PI * n * hz * t);
-    return value * Math.min(1, t / 0.05, Math.max(0, (lengthS - t) / 0.06));
-  });
+    const value = harmonics(2 * Math.PI * hz * t, 5, 0.6);
+    samples[i] = value * Math.min(1, t / 0.05, Math.max(0, (lengthS - t) / 0.06));
+  }
+  return samples;
 }
 
 /** Struck things arranged into a groove, as a player of one instrument makes one; nothing else sounds. */

@@ -134,13 +134,19 @@ function throughSpeaker(sound: Float32Array, rate: number): Float32Array {
 
 /** A few early reflections and a tail that dies away, each sample of it a reflection of its own (Moorer 1979, Computer Music J. 3:2, from memory). */
 function withEcho(dry: Float32Array, rate: number, echoS: number, random: () => number): Float32Array {
-  const wet = dry.slice();
   const reflections = 24;
+  const delays = new Int32Array(reflections);
+  const gains = new Float64Array(reflections);
   for (let n = 0; n < reflections; n++) {
     const delayS = 0.004 + 0.5 * echoS * (n / reflections) ** 1.3 + 0.002 * random();
-    const gain = 0.35 * 10 ** ((-60 * delayS) / echoS / 20) * (random() < 0.5 ? -1 : 1);
-    const delay = Math.round(delayS * rate);
-    for (let i = delay; i < wet.length; i++) wet[i] += gain * dry[i - delay];
+    gains[n] = 0.35 * 10 ** ((-60 * delayS) / echoS / 20) * (random() < 0.5 ? -1 : 1);
+    delays[n] = Math.round(delayS * rate);
+  }
+  const wet = new Float32Array(dry.length);
+  for (let i = 0; i < wet.length; i++) {
+    let sum = dry[i];
+    for (let n = 0; n < reflections; n++) if (i >= delays[n]) sum += gains[n] * dry[i - delays[n]];
+    wet[i] = sum;
   }
   return wet;
 }

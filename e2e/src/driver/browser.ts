@@ -133,6 +133,15 @@ export class Browser {
     await this.devTools('Emulation.setTouchEmulationEnabled', { enabled: mobile });
   }
 
+  /** The page has drawn itself anew by the second frame, but for colours that change slowly. */
+  async drawn(): Promise<void> {
+    await this.script(`
+      return new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))
+        .then(() => Promise.allSettled(document.getAnimations()
+          .filter((moving) => moving instanceof CSSTransition).map(({ finished }) => finished)))
+        .then(() => true)`);
+  }
+
   async scheme(value: 'light' | 'dark'): Promise<void> {
     await this.devTools('Emulation.setEmulatedMedia', {
       features: [{ name: 'prefers-color-scheme', value }],

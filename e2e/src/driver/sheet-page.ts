@@ -4,14 +4,14 @@ import type { Browser } from './browser.ts';
 /** The notes as they are read aloud. */
 export function notesOf(browser: Browser): Promise<string[]> {
   return browser.script<string[]>(
-    `return [...document.querySelectorAll('[aria-label="Notes"] [role=option]')].map((el) => el.getAttribute('aria-label'))`,
+    `return [...document.querySelectorAll('[aria-label="Notes"] [role=option]')].map((el) => el.firstElementChild.textContent)`,
   );
 }
 
 /** Those that are chosen. */
 export function chosenOf(browser: Browser): Promise<string[]> {
   return browser.script<string[]>(
-    `return [...document.querySelectorAll('[aria-label="Notes"] [aria-selected=true]')].map((el) => el.getAttribute('aria-label'))`,
+    `return [...document.querySelectorAll('[aria-label="Notes"] [aria-selected=true]')].map((el) => el.firstElementChild.textContent)`,
   );
 }
 

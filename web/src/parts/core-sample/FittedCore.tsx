@@ -12,7 +12,8 @@ export function FittedCore({ maxWidth = 720, annotated = true, rowHeight = 20, .
   const box = useRef<HTMLDivElement>(null);
   const width = useWidth(box, maxWidth);
   return (
-    <Box ref={box} sx={{ width: '100%', minWidth: 0 }}>
+    // What is drawn in it never makes it wide, so that it follows when the window is made smaller.
+    <Box ref={box} sx={{ width: '100%', contain: 'inline-size' }}>
       {width > 0 &&
         (annotated ? (
           <CoreSample {...props} width={width} rowHeight={rowHeight} />

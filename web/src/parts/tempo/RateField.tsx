@@ -87,7 +87,7 @@ export function RateField({ label, value, onChange, onValid, note, of, beside, r
         {markButton('up', up)}
         <Button
           variant="outlined"
-          aria-label={named(note ? `Tap the ${note}` : 'Tap it')}
+          aria-label={named(note ? `Tap it: ${note}` : 'Tap it')}
           {...taps.surface}
           sx={{ touchAction: 'manipulation' }}
         >

@@ -57,7 +57,7 @@ describe('a tempo is a number with its note', () => {
   it('is tapped, by key or pointer', () => {
     let last = tempo(1, '1/4');
     render(<Field onTempo={(t) => (last = t)} />);
-    const button = screen.getByRole('button', { name: 'Tap the quarter' });
+    const button = screen.getByRole('button', { name: 'Tap it: quarter' });
     for (let i = 0; i < 6; i++) {
       const event = createEvent.keyDown(button, { key: 'k' });
       Object.defineProperty(event, 'timeStamp', { value: 1000 + 750 * i });

@@ -5,6 +5,7 @@ import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import type { AgendaItem, Session } from '@feldspar/core/planner';
 import { tempo, tempoName } from '@feldspar/core/time';
+import { ReadOut } from '../../parts/layout/ReadOut.tsx';
 import { Sorting } from '../../parts/sorting/Sorting.tsx';
 
 const HATCHED = 'repeating-linear-gradient(135deg, var(--mui-palette-core-hatch) 0 2px, transparent 2px 9px)';
@@ -94,9 +95,7 @@ function Piece({ item, isOn, isSkipped, filled, isFixed }: PieceProps) {
       }}
     >
       <Box
-        {...(isFixed
-          ? {}
-          : { ...attributes, ...listeners, 'aria-label': `Move ${title}, ${minutes} minutes` })}
+        {...(isFixed ? {} : { ...attributes, ...listeners })}
         sx={{
           p: 1,
           height: '100%',
@@ -105,7 +104,9 @@ function Piece({ item, isOn, isSkipped, filled, isFixed }: PieceProps) {
         }}
       >
         <Typography variant="body2" sx={{ color: 'text.secondary', lineHeight: 1.2 }}>
+          {!isFixed && <ReadOut>Move, </ReadOut>}
           {minutes}
+          <ReadOut> minutes: </ReadOut>
         </Typography>
         <Typography
           sx={{

@@ -156,7 +156,7 @@ function NextExercise({ plan, tempo, suggestion, onOverrule, onNotNow, last }: N
       sx={{
         display: 'grid',
         gap: { xs: 3, md: 5 },
-        gridTemplateColumns: { xs: '1fr', md: 'minmax(0, 1fr) minmax(0, 1fr)' },
+        gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) minmax(0, 1fr)' },
         alignItems: 'start',
       }}
     >

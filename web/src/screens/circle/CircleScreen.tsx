@@ -149,7 +149,7 @@ function Running({ id, kept }: { id: string; kept: Circle }) {
       <Box
         sx={{
           display: 'grid',
-          gridTemplateColumns: { xs: '1fr', md: '2fr 3fr' },
+          gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: '2fr 3fr' },
           gap: 3,
           alignItems: 'start',
         }}

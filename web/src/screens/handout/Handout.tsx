@@ -139,7 +139,7 @@ function Piece({ document, player }: { document: Assignment; player: Player }) {
         sx={{
           display: 'grid',
           gap: 2,
-          gridTemplateColumns: { xs: '1fr', sm: '1fr 300px' },
+          gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: '1fr 300px' },
           '@media print': { gridTemplateColumns: '1fr 280px' },
         }}
       >

@@ -214,7 +214,7 @@ function TakeActions({ take, onDelete }: { take: TakeItem; onDelete(): void }) {
         <Button
           component={Link}
           to={deskOfTake({ id: take.id, tempo: take.tempo })}
-          aria-label={`What did ${tempoName(tempoOf(take.tempo.bpm, take.tempo.beat))} mean? ${when}`}
+          aria-label={`Tempo really was … What did ${tempoName(tempoOf(take.tempo.bpm, take.tempo.beat))} mean? ${when}`}
           sx={{ color: 'text.secondary' }}
         >
           Tempo really was …

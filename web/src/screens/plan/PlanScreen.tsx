@@ -90,7 +90,7 @@ function PlanBeforePlaying({ id, title, trains, stored, ready }: BeforePlayingPr
       sx={{
         display: 'grid',
         gap: { xs: 3, md: 5 },
-        gridTemplateColumns: { xs: '1fr', md: 'minmax(0, 1fr) minmax(0, 460px)' },
+        gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) minmax(0, 460px)' },
         maxWidth: 1120,
       }}
     >

@@ -4,6 +4,7 @@ import Typography from '@mui/material/Typography';
 import type { CountedNote } from '@feldspar/core/counts';
 import { type KeyboardEvent, useEffect, useRef } from 'react';
 import { noteInWords } from '../../parts/engraving/counts-under.ts';
+import { ReadOut } from '../../parts/layout/ReadOut.tsx';
 import type { Writing } from './useWriting.ts';
 import { WRITING_KEYS, write } from './writing-keys.ts';
 
@@ -48,10 +49,11 @@ export function NoteStrip({ notes, writing, caret }: NoteStripProps) {
             key={i}
             role="option"
             aria-selected={isChosen(i)}
-            aria-label={`Bar ${note.bar + 1}: ${noteInWords(note)}`}
             tabIndex={i === chosen.to ? 0 : -1}
             onClick={(event) => writing.choose(i, event.shiftKey)}
             sx={{
+              // What is only read out lies within it.
+              position: 'relative',
               fontSize: '0.85rem',
               display: 'flex',
               alignItems: 'center',
@@ -66,20 +68,23 @@ export function NoteStrip({ notes, writing, caret }: NoteStripProps) {
               ml: i > 0 && notes[i - 1].bar !== note.bar ? 1.5 : 0,
             }}
           >
-            {note.counts.map(({ text, how }, k) => (
-              <Box
-                component="span"
-                key={k}
-                sx={{
-                  mr: 0.4,
-                  fontWeight: how === 'spoken' ? 700 : 400,
-                  color: how === 'spoken' ? 'text.primary' : 'text.secondary',
-                }}
-              >
-                {how === 'whispered' ? `(${text ?? '·'})` : (text ?? '·')}
-              </Box>
-            ))}
-            {note.counts.length === 0 && '–'}
+            <ReadOut>{`Bar ${note.bar + 1}: ${noteInWords(note)}`}</ReadOut>
+            <span aria-hidden>
+              {note.counts.map(({ text, how }, k) => (
+                <Box
+                  component="span"
+                  key={k}
+                  sx={{
+                    mr: 0.4,
+                    fontWeight: how === 'spoken' ? 700 : 400,
+                    color: how === 'spoken' ? 'text.primary' : 'text.secondary',
+                  }}
+                >
+                  {how === 'whispered' ? `(${text ?? '·'})` : (text ?? '·')}
+                </Box>
+              ))}
+              {note.counts.length === 0 && '–'}
+            </span>
           </Box>
         ))}
       </Box>

@@ -1,17 +1,9 @@
 /** The count, as high as it can be; or what stands in its place. */
 import Box from '@mui/material/Box';
+import visuallyHidden from '@mui/utils/visuallyHidden';
 import { plural } from '../../text/text.ts';
 import { DISPLAY_FACE } from '../../theme/theme.ts';
 import type { BeatState } from './beat-state.ts';
-
-/** Not seen. */
-const ONLY_READ_OUT = {
-  position: 'absolute',
-  width: '1px',
-  height: '1px',
-  overflow: 'hidden',
-  clipPath: 'inset(50%)',
-} as const;
 
 /** What stands in the count's place where the beat is the player's own. */
 const INSTEAD = { silent: 'alone', sparse: 'alone', sounding: 'your beat' } as const;
@@ -62,7 +54,7 @@ export function Count({ now, shared }: { now: BeatState; shared: boolean }) {
               sx={[
                 { color: now.click === 'sounding' ? 'core.click' : 'core.player' },
                 // It stands there already, huge.
-                !counted && now.click === 'silent' && ONLY_READ_OUT,
+                !counted && now.click === 'silent' && visuallyHidden,
               ]}
             >
               {now.click === 'sounding' ? WITH[now.along] : CLICK[now.click]}

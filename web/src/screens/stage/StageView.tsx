@@ -96,6 +96,8 @@ export function StageView(props: StageViewProps) {
         minHeight: '100dvh',
         display: 'grid',
         gridTemplateRows: 'auto 1fr auto',
+        // Narrower than the picture that was drawn before, when a window is made smaller.
+        gridTemplateColumns: 'minmax(0, 1fr)',
         touchAction: session ? 'none' : 'auto',
         userSelect: 'none',
         px: { xs: 2, md: 4 },
@@ -125,7 +127,7 @@ export function StageView(props: StageViewProps) {
       <Box
         sx={{
           display: 'grid',
-          gridTemplateColumns: { xs: '1fr', md: 'minmax(0, 1fr) minmax(0, 400px)' },
+          gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) minmax(0, 400px)' },
           gap: { xs: 2, md: 5 },
           alignItems: 'center',
           minHeight: 0,

@@ -1,0 +1,67 @@
+/**
+ * How much a sound is in a piece, at every place it may begin: the sliding product of the two, by Fourier transforms of a few lengths of the sound at a
+ * time (overlap-save; Press et al., Numerical Recipes, "Convolution and Correlation"), so memory does not grow with the piece.
+ */
+import FFT from 'fft.js';
+
+/** For so few places it is sooner done by hand. */
+const BY_HAND = 64;
+const LEAST_SIZE = 1024;
+
+/**
+ * @param from first place of the sound in the piece, at least 0; `to` the last one, at most where the sound still fits.
+ * @returns the sum of products at each place.
+ */
+export function slidingProducts(
+  piece: Float32Array,
+  sound: Float32Array,
+  from = 0,
+  to = piece.length - sound.length,
+): Float32Array {
+  const products = new Float32Array(Math.max(0, to - from + 1));
+  if (products.length <= BY_HAND) {
+    for (let at = 0; at < products.length; at++) products[at] = productAt(piece, sound, from + at);
+    return products;
+  }
+  const fft = transformOf(Math.max(LEAST_SIZE, 2 ** Math.ceil(Math.log2(4 * sound.length))));
+  const { size } = fft;
+  const block = new Float64Array(size);
+  const spectrum = new Float64Array(2 * size);
+  const back = new Float64Array(2 * size);
+  block.set(sound);
+  const pattern = new Float64Array(2 * size);
+  fft.realTransform(pattern, block);
+  fft.completeSpectrum(pattern);
+  const step = size - sound.length + 1;
+  for (let first = 0; first < products.length; first += step) {
+    block.fill(0);
+    block.set(piece.subarray(from + first, from + first + size));
+    fft.realTransform(spectrum, block);
+    fft.completeSpectrum(spectrum);
+    // The sound turned round in time: its spectrum conjugate.
+    for (let k = 0; k < 2 * size; k += 2) {
+      const [re, im] = [spectrum[k], spectrum[k + 1]];
+      spectrum[k] = re * pattern[k] + im * pattern[k + 1];
+      spectrum[k + 1] = im * pattern[k] - re * pattern[k + 1];
+    }
+    fft.inverseTransform(back, spectrum);
+    const end = Math.min(step, products.length - first);
+    for (let i = 0; i < end; i++) products[first + i] = back[2 * i];
+  }
+  return products;
+}
+
+function productAt(piece: Float32Array, sound: Float32Array, at: number): number {
+  let product = 0;
+  for (let i = 0; i < sound.length; i++) product += piece[at + i] * sound[i];
+  return product;
+}
+
+/** The tables of a transform depend on its size alone; there are few sizes. */
+const transforms = new Map<number, FFT>();
+
+function transformOf(size: number): FFT {
+  const made = transforms.get(size) ?? new FFT(size);
+  transforms.set(size, made);
+  return made;
+}

@@ -1,0 +1,19 @@
+/** axe-core put into the page once, and asked as often as wanted: its 600 kB are the larger part of an answer. */
+import axe from 'axe-core';
+import type { Browser } from './browser.ts';
+
+/** WCAG 2.0 and 2.1, A and AA. */
+export const ALL_RULES = { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa'] };
+/** Only the colours change with the room. */
+export const COLOURS = { runOnly: { type: 'rule' as const, values: ['color-contrast'] } };
+
+/** @returns what is wrong on the page as it stands, and where. */
+export async function wrong(browser: Browser, rules: axe.RunOptions = ALL_RULES): Promise<string[]> {
+  if (!(await browser.script<boolean>('return "axe" in window'))) await browser.script(axe.source);
+  // The page has no frames and one origin: nothing is to be put together from other windows.
+  return browser.script<string[]>(
+    `return axe.run(document, { ...arguments[0], resultTypes: ['violations'], preload: false, iframes: false })
+      .then(({ violations }) => violations.map(({ id, nodes }) => id + ': ' + nodes[0].html));`,
+    rules,
+  );
+}
