@@ -73,7 +73,14 @@ export function ImportDialog({ here, onClose }: { here: readonly Player[]; onClo
           </Box>
           {problem !== null && <Alert severity="error">{problem}</Alert>}
           {table && (
-            <Box sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: '1fr 1fr' }, pt: 1 }}>
+            <Box
+              sx={{
+                display: 'grid',
+                gap: 1.5,
+                gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: '1fr 1fr' },
+                pt: 1,
+              }}
+            >
               {table.headings.map((heading, i) => (
                 <Choice
                   key={i}

@@ -93,7 +93,9 @@ export function ProfileDialog({ player, others, onClose }: ProfileDialogProps) {
               value={classes}
               onChange={({ target }) => setClasses(target.value)}
             />
-            <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: '1fr 1fr' } }}>
+            <Box
+              sx={{ display: 'grid', gap: 2, gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: '1fr 1fr' } }}
+            >
               <Choice
                 label="Stage: how strictly takes are judged"
                 value={profile.level ?? UNSAID}
