@@ -2,17 +2,18 @@
  * `npm test`: install what is missing, type-check, lint, then unit, server and browser tests. The last line counts;
  * type check, lint and format count as one test each.
  *
- * Two things run at a time: types and lint beside the unit tests and the build, then the screens in three browsers at once (they wait more than they compute). What
+ * Two things run at a time: types and lint beside what is compiled, the unit tests and the build, then the screens in three browsers at once (they wait more than they compute). What
  * measures sound has the machine to itself.
  */
 import { spawn } from 'node:child_process';
 import { existsSync, readFileSync, rmSync } from 'node:fs';
 import { ensureBuilt } from './lib/build.mjs';
-import { ensureBrowser, ensurePackages } from './lib/install.mjs';
+import { ensureBrowser, ensureUnpacked } from './lib/install.mjs';
 import { ROOT, at } from './lib/paths.mjs';
 
-await ensurePackages();
-await ensureBrowser();
+// The browser is asked for last, so it may come while the rest is tested.
+const browser = ensureBrowser();
+const { compiled } = await ensureUnpacked();
 
 const bin = (name) => at('node_modules/.bin', name);
 const totals = { passed: 0, failed: 0 };
@@ -56,14 +57,9 @@ async function jest(name, args) {
 }
 
 const types = step('type check', bin('tsc'), ['-b']);
-const units = jest('unit and server tests', [
-  '--selectProjects',
-  'core',
-  'server',
-  'web',
-  '--silent',
-  '--maxWorkers=2',
-]);
+const units = compiled.then(() =>
+  jest('unit and server tests', ['--selectProjects', 'core', 'server', 'web', '--silent', '--maxWorkers=2']),
+);
 
 async function style() {
   await types;
@@ -77,7 +73,7 @@ async function build() {
   await ensureBuilt();
 }
 
-await Promise.all([style(), build()]);
+await Promise.all([style(), build(), browser]);
 await jest('screens', [
   '--selectProjects',
   'screens',

@@ -5,14 +5,34 @@ import { must } from './run.mjs';
 import { hashOf, isStamped, writeStamp } from './stamp.mjs';
 
 export async function ensurePackages() {
+  await (
+    await ensureUnpacked()
+  ).compiled;
+}
+
+/**
+ * The packages lie there; what of them is compiled, SQLite above all, is not yet.
+ * @returns `compiled`, which resolves when everything can be run.
+ */
+export async function ensureUnpacked() {
   const stamp = at('node_modules', '.feldspar-install');
   const hash = hashOf([at('package-lock.json')], process.version);
-  if (isStamped(stamp, hash)) return;
+  if (isStamped(stamp, hash)) return { compiled: Promise.resolve() };
   console.log('Installing packages. SQLite is compiled on the way: a minute or three without output.');
-  // Light optimisation: the database is never what one waits for, its compiler is.
-  const env = { JOBS: 'max', CFLAGS: process.env.CFLAGS ?? '-O1', CXXFLAGS: process.env.CXXFLAGS ?? '-O1' };
-  await must('Installing packages', 'npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { env });
-  writeStamp(stamp, hash);
+  const quiet = ['--no-audit', '--no-fund', '--loglevel=error'];
+  await must('Installing packages', 'npm', ['ci', '--ignore-scripts', ...quiet]);
+  return { compiled: compile() };
+
+  async function compile() {
+    // Light optimisation: the database is never what one waits for, its compiler is.
+    const env = {
+      JOBS: 'max',
+      CFLAGS: process.env.CFLAGS ?? '-O1',
+      CXXFLAGS: process.env.CXXFLAGS ?? '-O1',
+    };
+    await must('Compiling packages', 'npm', ['rebuild', ...quiet], { env });
+    writeStamp(stamp, hash);
+  }
 }
 
 const works = (command) => spawnSync(command, ['--version'], { stdio: 'ignore' }).status === 0;
