@@ -15,7 +15,7 @@ export const ROOMS = {
   reference: ['time', 'stats'],
   clock: ['stats'],
   'beat-map': ['time', 'stats'],
-  beats: ['stats', 'hearing', 'beat-map'],
+  beats: ['stats', 'reference', 'hearing', 'beat-map'],
   plan: ['time', 'beat-map'],
   counts: ['time', 'plan'],
   sound: ['time', 'plan'],

@@ -108,6 +108,18 @@ it('twice or half the beat is one correction; a tempo that is said decides it', 
   expect(within(mended.beats, truthOf(slow), 0.02).matched / truthOf(slow).length).toBeGreaterThan(0.95);
 });
 
+// The desk's limits: a foot rarely taps faster than 180 a minute (common practice, no source).
+it('nobody’s foot goes at 208: half of it is the beat, unless the person says otherwise', () => {
+  const made = record({ bpm: 208, seed: 4 });
+  const perMinute = ({ beats }: { beats: readonly number[] }) =>
+    (60 * (beats.length - 1)) / (beats[beats.length - 1] - beats[0]);
+  expect(perMinute(found(made).map)).toBeCloseTo(104, 0);
+  // Fast as the music is that somebody usually hears.
+  const fast = { bpm: 175, octaves: 0.75 };
+  expect(perMinute(beatsOf({ ...hearing(made), near: fast }).map)).toBeCloseTo(104, 0);
+  expect(perMinute(found(made, { bpm: 208 }).map)).toBeCloseTo(208, 0);
+});
+
 it('two bars of nothing are said to be unsure; filled between what is sure they are right', () => {
   const parts: RecordFacts['parts'] = [
     { name: 'first', bars: 8 },
