@@ -4,6 +4,7 @@
  */
 import type { Timeline } from '../plan/index.ts';
 import type { Finding, FindingOf } from './finding-schema.ts';
+import { recordFindings } from './record-findings.ts';
 import type { GapReport, Report } from './report-schema.ts';
 
 type Figures = Omit<Report, 'findings'>;
@@ -105,36 +106,6 @@ function interruptedFinding({ disturbances, trustedFromBar }: Figures): Finding[
   if (disturbances.length === 0) return [];
   return [
     { code: 'interrupted', at: disturbances.map(({ bar, lostMs }) => ({ bar, lostMs })), trustedFromBar },
-  ];
-}
-
-/** Lock and steadiness, each with what it is for; and where the record itself is to blame. */
-function recordFindings({ record, entries }: Figures): Finding[] {
-  if (!record) return [];
-  const { lock, alone, wavering, manner, one } = record;
-  // Of a player whose bar is another one his distance from the record says nothing.
-  if (one !== null && one !== 0) return [{ code: 'one', beats: one }];
-  const joined: Finding[] =
-    one === 0 && entries.some(({ kind }) => kind === 'joined') ? [{ code: 'one', beats: 0 }] : [];
-  const wavers: Finding[] =
-    wavering.length === 0
-      ? []
-      : [
-          {
-            code: 'record wavers',
-            silences: wavering.length,
-            mostMs: wavering.reduce((most, { ms }) => (Math.abs(ms) > Math.abs(most) ? ms : most), 0),
-          },
-        ];
-  if (lock.meanMs === null) return [...joined, ...wavers];
-  const { meanMs, sdMs, alpha } = lock;
-  const { spreadMs, percentOfBeat } = alone;
-  const known: Finding[] = manner === 'unclear' ? [] : [{ code: 'manner', manner }];
-  return [
-    ...known,
-    ...joined,
-    { code: 'with the record', meanMs, sdMs, alpha, spreadMs, percentOfBeat },
-    ...wavers,
   ];
 }
 

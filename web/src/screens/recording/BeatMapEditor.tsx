@@ -26,6 +26,7 @@ import { FindBeatsPanel } from './FindBeatsPanel.tsx';
 import { HearPanel } from './HearPanel.tsx';
 import { AllBeatsPanel, BeatPanel, MapFilesPanel, PartsPanel } from './MapPanels.tsx';
 import { PlayAlongPanel } from './PlayAlongPanel.tsx';
+import { STRATA, columns } from './columns.ts';
 import { Strata, type Stretch } from './Strata.tsx';
 import { DOUBTFUL, doubtfulIn, headOfMap } from './beat-words.ts';
 import { placeOf } from './place-of.ts';
@@ -215,12 +216,4 @@ function marksOfMap(map: BeatMap): Mark[] {
   }));
 }
 
-const COLUMNS = {
-  display: 'grid',
-  gap: { xs: 3, lg: 4 },
-  gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 2.2fr) minmax(320px, 1fr)' },
-  alignItems: 'start',
-} as const;
-
-/** Stays in sight while what stands beside it is scrolled. */
-const STRATA = { minWidth: 0, position: { lg: 'sticky' }, top: 16 } as const;
+const COLUMNS = columns(2.2, 320);

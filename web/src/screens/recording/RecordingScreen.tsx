@@ -43,6 +43,7 @@ import { ListsPanel } from './ListsPanel.tsx';
 import { MarkPanel } from './MarkPanel.tsx';
 import { PlayedPanel } from './PlayedPanel.tsx';
 import { SoundPanel } from './SoundPanel.tsx';
+import { STRATA, columns } from './columns.ts';
 import { Strata, type Stretch } from './Strata.tsx';
 import { placeOf } from './place-of.ts';
 import { begunAt, freeOf, placedTo } from './played-to.ts';
@@ -319,12 +320,4 @@ function Editor({ start, hash }: { start: Recording; hash: string | null | undef
   );
 }
 
-const COLUMNS = {
-  display: 'grid',
-  gap: { xs: 3, lg: 4 },
-  gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 2.6fr) minmax(280px, 1fr)' },
-  alignItems: 'start',
-} as const;
-
-/** Stays in sight while what stands beside it is scrolled. */
-const STRATA = { minWidth: 0, position: { lg: 'sticky' }, top: 16 } as const;
+const COLUMNS = columns(2.6, 280);
