@@ -59,16 +59,17 @@ function fitted(runs: readonly Columns[]): GridFit | null {
  */
 function columnsOf(scene: Scene, line: number, matches: readonly Match[]): Columns[] {
   const { anchored, index } = scene.lines[line];
-  const placeOf = new Map(index.map((target, place) => [target, place]));
+  const placeOf = new Int32Array(scene.gapOf.length);
+  index.forEach((target, place) => (placeOf[target] = place));
   const mine = matches.filter((match) => match.line === line);
   const runs: Columns[] = [];
   let open: Columns | null = null;
   let answered = true;
   for (let i = 1; i < mine.length; i++) {
     const [before, now] = [mine[i - 1], mine[i]];
-    const place = placeOf.get(now.target)!;
+    const place = placeOf[now.target];
     const between = anchored[place] === 1 && scene.withClick[now.target] === 0;
-    if (place !== placeOf.get(before.target)! + 1 || between || !answered) {
+    if (place !== placeOf[before.target] + 1 || between || !answered) {
       open = null;
       answered = !between;
       continue;

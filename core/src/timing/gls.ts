@@ -57,16 +57,34 @@ export interface GridOptions {
 export function fitGrid(runs: readonly Run[], { ownPast = false }: GridOptions = {}): GridFit | null {
   const n = runs.reduce((sum, { y }) => sum + y.length, 0);
   const p = runs[0]?.x.length ?? 0;
-  if (p === 0 || n <= p || !leastSquares(runs, 0, n, p, ownPast)) return null;
+  if (p === 0 || n <= p) return null;
+  const row = inARow(runs, n, p);
+  const known = new Map<number, ReturnType<typeof leastSquares>>();
+  const fitOf = (i: number) => {
+    if (!known.has(i)) known.set(i, leastSquares(row, i / STEPS, p, ownPast));
+    return known.get(i)!;
+  };
+  if (!fitOf(0)) return null;
+  const fitAt = (i: number) => fitOf(i)!;
   const all = Array.from({ length: STEPS / 2 + 1 }, (_, i) => i);
-  const fitAt = (i: number) => leastSquares(runs, i / STEPS, n, p, ownPast)!;
   let steps = n <= FEW ? all.filter((i) => i % WIDE === 0) : all;
   if (n > MANY) {
-    const coarse = all.filter((i) => i % COARSE === 0);
-    const best = coarse
-      .map((i) => ({ i, fit: fitAt(i) }))
-      .reduce((a, b) => (b.fit.logLikelihood > a.fit.logLikelihood ? b : a));
-    steps = all.filter((i) => Math.abs(i - best.i) <= COARSE);
+    const likely = (at: (i: number) => number, among: readonly number[]) =>
+      among.reduce((a, b) => (at(b) > at(a) ? b : a));
+    const around = (middle: number) => all.filter((i) => Math.abs(i - middle) <= COARSE);
+    // About where is told by the first of them; where all of them lead further, it is gone there.
+    const head = inARow(runs, MANY, p);
+    let middle = likely(
+      (i) => leastSquares(head, i / STEPS, p, ownPast)?.logLikelihood ?? -Infinity,
+      all.filter((i) => i % COARSE === 0),
+    );
+    for (;;) {
+      steps = around(middle);
+      const best = likely((i) => fitAt(i).logLikelihood, steps);
+      const isAtEdge = Math.abs(best - middle) === COARSE && best > 0 && best < STEPS / 2;
+      if (!isAtEdge) break;
+      middle = best;
+    }
   }
   const raw = steps.map(fitAt);
   const peak = raw.reduce((most, fit) => Math.max(most, fit.logLikelihood), -Infinity);
@@ -77,8 +95,40 @@ export function fitGrid(runs: readonly Run[], { ownPast = false }: GridOptions =
   return { fits: weighed.map((fit) => ({ ...fit, weight: fit.weight / total })), dof: n - p, n };
 }
 
+/** All runs one behind the other: they are read for every q. */
+interface Row {
+  y: Float64Array;
+  k: Float64Array;
+  x: Float64Array[];
+  /** 1 where a run begins. */
+  begins: Uint8Array;
+}
+
+/** @param n of their differences, from the first on; whole runs, or at the end a part of one. */
+function inARow(runs: readonly Run[], n: number, p: number): Row {
+  const row: Row = {
+    y: new Float64Array(n),
+    k: new Float64Array(n),
+    x: Array.from({ length: p }, () => new Float64Array(n)),
+    begins: new Uint8Array(n),
+  };
+  let at = 0;
+  for (const { y, k, x } of runs) {
+    const length = Math.min(y.length, n - at);
+    if (length > 0) row.begins[at] = 1;
+    for (let i = 0; i < length; i++) {
+      row.y[at + i] = y[i];
+      row.k[at + i] = k[i];
+      for (let c = 0; c < p; c++) row.x[c][at + i] = x[c][i];
+    }
+    at += length;
+  }
+  return row;
+}
+
 /** Generalised least squares for one q: the covariance is factored (L D Lᵀ) as it is read, O(n). */
-function leastSquares(runs: readonly Run[], q: number, n: number, p: number, ownPast: boolean) {
+function leastSquares({ y, k, x, begins }: Row, q: number, p: number, ownPast: boolean) {
+  const n = y.length;
   const width = p + 1;
   // Sums of products of the whitened columns; y is the last.
   const s = new Float64Array(width * width);
@@ -86,33 +136,33 @@ function leastSquares(runs: readonly Run[], q: number, n: number, p: number, own
   let logDet = 0;
   // Logarithms are dear: many factors are multiplied before one is taken.
   let product = 1;
-  for (const { y, k, x } of runs) {
-    let d = 0;
-    z.fill(0);
-    for (let i = 0; i < y.length; i++) {
-      const ratio = i === 0 ? 0 : -q / d;
-      d = k[i] * (1 - 2 * q) + 2 * q - (i === 0 ? 0 : (q * q) / d);
-      const inverse = 1 / d;
-      if (p === 1) {
-        // The commonest case by far, and the same sums.
-        const zx = (z[0] = x[0][i] - ratio * z[0]);
-        const zy = (z[1] = y[i] - ratio * z[1]);
-        s[0] += zx * zx * inverse;
-        s[1] += zx * zy * inverse;
-        s[3] += zy * zy * inverse;
-      } else {
-        for (let c = 0; c < p; c++) z[c] = x[c][i] - ratio * z[c];
-        z[p] = y[i] - ratio * z[p];
-        for (let a = 0; a < width; a++) {
-          const scaled = z[a] * inverse;
-          for (let b = a; b < width; b++) s[a * width + b] += scaled * z[b];
-        }
+  const [only] = x;
+  let d = 0;
+  for (let i = 0; i < n; i++) {
+    const isFirst = begins[i] === 1;
+    const ratio = isFirst ? 0 : -q / d;
+    if (isFirst) z.fill(0);
+    d = k[i] * (1 - 2 * q) + 2 * q - (isFirst ? 0 : (q * q) / d);
+    const inverse = 1 / d;
+    if (p === 1) {
+      // The commonest case by far, and the same sums.
+      const zx = (z[0] = only[i] - ratio * z[0]);
+      const zy = (z[1] = y[i] - ratio * z[1]);
+      s[0] += zx * zx * inverse;
+      s[1] += zx * zy * inverse;
+      s[3] += zy * zy * inverse;
+    } else {
+      for (let c = 0; c < p; c++) z[c] = x[c][i] - ratio * z[c];
+      z[p] = y[i] - ratio * z[p];
+      for (let a = 0; a < width; a++) {
+        const scaled = z[a] * inverse;
+        for (let b = a; b < width; b++) s[a * width + b] += scaled * z[b];
       }
-      product *= d;
-      if (product > 1e200 || product < 1e-200) {
-        logDet += Math.log(product);
-        product = 1;
-      }
+    }
+    product *= d;
+    if (product > 1e200 || product < 1e-200) {
+      logDet += Math.log(product);
+      product = 1;
     }
   }
   logDet += Math.log(product);

@@ -73,7 +73,11 @@ export function measureWithAlone(
   const judged = (kind: (target: number) => boolean) =>
     clear
       .filter(({ target }) => kind(target))
-      .map((m) => ({ ...m, toleranceMs: tolerance.hitMs(scene.beatMs[m.target]) }));
+      .map(({ target, asynchronyMs, judgedMs }) => ({
+        asynchronyMs,
+        judgedMs,
+        toleranceMs: tolerance.hitMs(scene.beatMs[target]),
+      }));
   const isAlone = (target: number) => scene.gapOf[target] >= 0;
   const hasClick = (target: number) => scene.withClick[target] === 1;
   const wanders = wanderingOf(timeline, tolerance);

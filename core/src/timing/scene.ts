@@ -68,7 +68,8 @@ function lineOf(
   beatMs: Float64Array,
   gapOf: Int32Array,
 ): Line {
-  const index = targets.flatMap((target, i) => (target.voice === voice ? [i] : []));
+  const index: number[] = [];
+  for (let i = 0; i < targets.length; i++) if (targets[i].voice === voice) index.push(i);
   const n = index.length;
   const line: Line = {
     voice,

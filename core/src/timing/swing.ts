@@ -18,17 +18,15 @@ const NEAR = 1e-6;
 export function swingOf(timeline: Timeline, scene: Scene, matches: readonly Match[]): Report['swing'] {
   const byLength = new Map<number, number[]>();
   scene.lines.forEach(({ index }, l) => {
-    const hitAt = new Map(
-      matches
-        .filter(({ line }) => line === l)
-        .map(({ target, asynchronyMs }) => [target, 1000 * timeline.targets[target].timeS + asynchronyMs]),
-    );
+    const hitMs = new Float64Array(timeline.targets.length).fill(NaN);
+    for (const { line, target, asynchronyMs } of matches)
+      if (line === l) hitMs[target] = 1000 * timeline.targets[target].timeS + asynchronyMs;
     for (let i = 0; i + 2 < index.length; i++) {
       const three = [index[i], index[i + 1], index[i + 2]] as const;
       const length = pairOf(scene.beats, three);
       if (length === null) continue;
-      const [first, second, next] = three.map((target) => hitAt.get(target));
-      if (first === undefined || second === undefined || next === undefined) continue;
+      const [first, second, next] = three.map((target) => hitMs[target]);
+      if (Number.isNaN(first + second + next)) continue;
       const ratios = byLength.get(length) ?? [];
       if (second > first && next > second) ratios.push((second - first) / (next - second));
       byLength.set(length, ratios);

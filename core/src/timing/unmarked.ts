@@ -1,7 +1,7 @@
 /** The notes between the clicks: clicks round them, none at them, and yet not alone. A backbeat click trains the downbeats it leaves out. */
 import type { Timeline } from '../plan/index.ts';
 import { mean, standardDeviation, studentInterval } from '../stats/index.ts';
-import { placeText } from '../time/index.ts';
+import { type Fraction, placeText } from '../time/index.ts';
 import type { Match } from './matching.ts';
 import type { Report } from './report-schema.ts';
 import type { Scene } from './scene.ts';
@@ -16,6 +16,7 @@ const FEWEST_BARS = 4;
 export function unmarkedOf(timeline: Timeline, scene: Scene, matches: readonly Match[]): Report['unmarked'] {
   const bars = new Map<number, { between: number[]; with: number[] }>();
   const places = new Map<string, number>();
+  const seen = new Set<Fraction>();
   for (const { target, judgedMs } of matches) {
     if (scene.gapOf[target] >= 0) continue;
     const { bar, position } = timeline.targets[target];
@@ -23,6 +24,9 @@ export function unmarkedOf(timeline: Timeline, scene: Scene, matches: readonly M
     own[scene.withClick[target] ? 'with' : 'between'].push(judgedMs);
     bars.set(bar, own);
     if (scene.withClick[target]) continue;
+    // Bars share their positions, and naming one is dear.
+    if (seen.has(position)) continue;
+    seen.add(position);
     const place = placeText(position);
     if (!places.has(place)) places.set(place, position.valueOf());
   }
