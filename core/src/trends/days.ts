@@ -39,7 +39,8 @@ export function daysIn(zone: string): (atMs: number) => string {
   };
 }
 
-/** Days since 1970 of "2026-11-28": what a line over days is drawn on. */
-export const dayNumber = (day: string): number => Math.round(Date.parse(`${day}T00:00:00Z`) / DAY_MS);
+/** Days since 1970 of "2026-11-28": what a line over days is drawn on. Read by place, which is several times as quick as a date's own reading. */
+export const dayNumber = (day: string): number =>
+  Date.UTC(Number(day.slice(0, 4)), Number(day.slice(5, 7)) - 1, Number(day.slice(8, 10))) / DAY_MS;
 
 export const dayOfNumber = (number: number): string => new Date(number * DAY_MS).toISOString().slice(0, 10);
