@@ -7,6 +7,7 @@ import { performHits } from './driver/performer.ts';
 import { open } from './driver/opened.ts';
 
 const CLICK = 60;
+const MOST_TIMES = 6;
 
 let app: App;
 let browser: Browser;
@@ -26,15 +27,29 @@ async function stored(): Promise<Circle> {
 const turns = async () => (await stored()).turns.map(({ seat, result, by }) => [seat, result, by]);
 
 /** Claps every beat from one on, so that a click two seconds from now lies where it should. */
-async function clapRight(challenge: Challenge) {
-  await browser.see(/your turn/);
-  await browser.until(async () => (await readProbe(browser)).zeroMs !== null, 'the clock');
+async function clapBars(challenge: Challenge) {
   const { zeroMs, nowMs } = await readProbe(browser);
   const beatS = 60 / CLICK / challenge.beats;
   const click = Math.ceil((nowMs - zeroMs!) / 1000) + 2;
   const one = click - placeOf(challenge).valueOf() * beatS;
   const claps = Array.from({ length: 5 * challenge.beats }, (_, i) => ({ timeS: one + i * beatS }));
   await performHits(browser, claps);
+}
+
+/** Until the circle passes on. On a busy machine the output loses time, and a click no longer lies where it lay: then one claps again, as anybody would. */
+async function clapRight(challenge: Challenge, passedOn: RegExp) {
+  await browser.see(/your turn/);
+  await browser.until(async () => (await readProbe(browser)).zeroMs !== null, 'the clock');
+  for (let times = 1; times < MOST_TIMES; times++) {
+    await clapBars(challenge);
+    const isFound = await browser.see(passedOn, 3000).then(
+      () => true,
+      () => false,
+    );
+    if (isFound) return;
+  }
+  await clapBars(challenge);
+  await browser.see(passedOn);
 }
 
 it('seats are named, drawn and moved; the first one is asked something easy', async () => {
@@ -55,8 +70,7 @@ it('seats are named, drawn and moved; the first one is asked something easy', as
 it('Ada claps every beat so that the click lies there: found, and the circle passes on by itself', async () => {
   const { challenge } = askedOf(await stored())!;
   await browser.click('button', '^Start the click$');
-  await clapRight(challenge);
-  await browser.see(/Ben: /);
+  await clapRight(challenge, /Ben: /);
   await browser.until(async () => (await turns()).length === 1, 'the first turn');
   const [first] = (await stored()).turns;
   expect(first).toMatchObject({ seat: 0, result: 'found', by: 'taps', challenge });
@@ -92,8 +106,7 @@ it('paused and gone on with, Cleo finds it too: the click’s line began anew', 
   await resetProbe(browser);
   const { challenge } = askedOf(await stored())!;
   await browser.press('Enter');
-  await clapRight(challenge);
-  await browser.see(/Ada: /);
+  await clapRight(challenge, /Ada: /);
   await browser.until(async () => (await turns()).length === 4, 'the turn');
   expect((await turns())[3]).toEqual([3, 'found', 'taps']);
 });

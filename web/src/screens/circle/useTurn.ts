@@ -58,8 +58,9 @@ export function useTurn(circle: Circle, room: Room, onChange: (circle: Circle) =
     const nowS = room.nowS();
     if (nowS === null || !asked || !measured) return;
     if (since?.turn !== number) {
-      // What was clapped in the turn before is not theirs.
-      setSince({ turn: number, fromS: nowS, skip: room.claps().length });
+      // What was clapped in the turn before is not theirs; on a line that has just begun nobody came before.
+      const begins = since === null;
+      setSince({ turn: number, fromS: begins ? 0 : nowS, skip: begins ? 0 : room.claps().length });
       return;
     }
     const before = circle.turns.at(-1)?.challenge ?? asked.challenge;
