@@ -170,12 +170,10 @@ export default tseslint.config(
   { ignores: ['**/dist/', '**/.types/', '**/node_modules/', 'data/'] },
   js.configs.recommended,
   ...tseslint.configs.recommended,
+  // What needs to know types (promises that nobody waits for) is asked by oxlint, in a tenth of the time: .oxlintrc.json.
   {
     files: ['**/*.{ts,tsx}'],
-    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
     rules: {
-      '@typescript-eslint/no-floating-promises': 'error',
-      '@typescript-eslint/no-misused-promises': 'error',
       '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
       eqeqeq: ['error', 'always', { null: 'ignore' }],
     },

@@ -1,6 +1,6 @@
 /**
  * `npm test`: install what is missing, type-check, lint, then unit, server and browser tests. The last line counts;
- * type check, lint and format count as one test each.
+ * type check, both linters and format count as one test each.
  *
  * Two things run at a time: types and lint beside what is compiled, the unit tests and the build, then the screens in three browsers at once (they wait more than they compute). What
  * measures sound has the machine to itself.
@@ -63,6 +63,7 @@ const units = compiled.then(() =>
 
 async function style() {
   await types;
+  await step('lint by types', bin('oxlint'), []);
   await step('lint', bin('eslint'), ['.']);
   await step('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
 }
