@@ -22,7 +22,7 @@ export const ROOMS = {
   timing: ['time', 'beat-map', 'plan', 'stats'],
   words: ['time', 'plan', 'timing', 'free', 'practice', 'paths', 'planner', 'trends', 'people', 'circle'],
   players: ['plan', 'timing'],
-  take: ['time', 'stats', 'clock', 'plan', 'players', 'timing'],
+  take: ['time', 'stats', 'clock', 'plan', 'players', 'timing', 'hearing'],
   hearing: [],
   free: ['stats', 'timing'],
   wire: [

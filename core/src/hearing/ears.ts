@@ -2,9 +2,9 @@
  * Samples to onsets, as they come: for files and for live use alike. Nothing is known beforehand: every threshold follows from the signal's
  * own levels. State lies in typed arrays; memory does not grow with the sound. An onset is told of at most 50 ms after it.
  */
-import { Bands } from './bands.ts';
 import { type Attack, attackNear } from './attack.ts';
-import { Flux, type FluxForm, type FluxPeak } from './flux.ts';
+import { Engine, HELD, STRUCK, pow2 } from './engine.ts';
+import type { FluxPeak } from './flux.ts';
 import { HighPass } from './high-pass.ts';
 import { Pulses } from './pulses.ts';
 import { periodicityOf } from './periodicity.ts';
@@ -28,26 +28,6 @@ export interface Onset {
   endS?: number;
 }
 
-/** Frames of about 11 ms, a quarter apart: short enough for strokes 45 ms apart. */
-const STRUCK = {
-  windowS: 0.0116,
-  lag: 2,
-  reachS: 0.012,
-  groundS: 0.13,
-  over: 0.055,
-  share: 0.06,
-  apartS: 0.045,
-} as const;
-/** Of about 46 ms: long enough for the pitch of a low string. */
-const HELD = {
-  windowS: 0.0464,
-  lag: 3,
-  reachS: 0.026,
-  groundS: 0.5,
-  over: 0.03,
-  share: 0.25,
-  apartS: 0.16,
-} as const;
 /** So many times louder, and so long after it, a stroke is another one than the last, however near. */
 const OUTSHINES = { times: 4, apartS: 0.012 } as const;
 const HIGH_PASS_HZ = 200;
@@ -75,59 +55,6 @@ const END_SHARE = 0.2;
 /** The level over time is kept in pieces of so long, and for so long. */
 const PIECE_S = 0.005;
 const KEPT_S = 1.5;
-
-const pow2 = (value: number) => 2 ** Math.max(6, Math.round(Math.log2(value)));
-
-/** One way of hearing, fed by frames. */
-class Engine {
-  readonly bands: Bands;
-  readonly window: number;
-  readonly hop: number;
-  readonly apartS: number;
-  private readonly flux: Flux;
-  private readonly levels: Float32Array;
-  private next: number;
-
-  constructor(sampleRateHz: number, form: typeof STRUCK | typeof HELD) {
-    this.window = pow2(form.windowS * sampleRateHz);
-    this.hop = this.window / 4;
-    this.next = this.window;
-    this.apartS = form.apartS;
-    this.bands = new Bands({ sampleRateHz, window: this.window, hop: this.hop });
-    const frameS = this.hop / sampleRateHz;
-    const flux: FluxForm = {
-      lag: form.lag,
-      reach: Math.max(2, Math.round(form.reachS / frameS)),
-      ground: Math.max(8, Math.round(form.groundS / frameS)),
-      over: form.over,
-      share: form.share,
-      frameS,
-    };
-    this.flux = new Flux(this.bands.count, flux);
-    this.levels = new Float32Array(this.bands.count);
-  }
-
-  /** Index of the sample after which the next frame can be looked at. */
-  get due(): number {
-    return this.next;
-  }
-
-  look(ring: Float32Array): FluxPeak | null {
-    this.bands.levels(ring, this.next, this.levels);
-    this.next += this.hop;
-    return this.flux.push(this.levels);
-  }
-
-  /** The sample in the middle of the frame that rises most. */
-  sampleOf(peak: FluxPeak): number {
-    // The frames compared lie `lag` apart: what is new has come into the later part of the newer one.
-    return Math.round(peak.frame * this.hop + 0.5 * this.window);
-  }
-
-  middleSampleOf(peak: FluxPeak): number {
-    return Math.round(this.flux.middleOf(peak) * this.hop + 0.5 * this.window);
-  }
-}
 
 type Way = 'struck' | 'held';
 /** What is left of a sound is looked at when it is old enough. */

@@ -3,3 +3,4 @@ export { WholeEars } from './whole-ears.ts';
 export { HighPass } from './high-pass.ts';
 export { slidingProducts } from './correlation.ts';
 export { type OnsetStrength, OnsetStrengthMaker } from './onset-strength.ts';
+export { TELLS_APART_S } from './engine.ts';

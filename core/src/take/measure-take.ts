@@ -10,7 +10,7 @@ import {
   aloneIntervals,
   measureWithAlone,
 } from '../timing/index.ts';
-import { type ClockFacts, INPUT_RESOLUTION_MS, type Take } from './take-schema.ts';
+import { type ClockFacts, INPUT_RESOLUTION_MS, ONE_SOUND_MS, type Take } from './take-schema.ts';
 
 /** What measuring needs of a take. */
 export type Measurable = Pick<Take, 'plan' | 'hits' | 'clock' | 'latencyMs' | 'stoppedAtS'> &
@@ -44,6 +44,7 @@ function prepared(take: Measurable): { timeline: Timeline; hits: Hit[]; options:
     disturbances,
     judging: take.judging ?? {},
     resolutionMs: take.input ? INPUT_RESOLUTION_MS[take.input] : 0,
+    tellsApartMs: take.input && ONE_SOUND_MS[take.input],
   };
   return { timeline: playedTimeline(take, hits), hits, options };
 }

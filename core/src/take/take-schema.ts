@@ -3,6 +3,7 @@
  * the facts of the clocks; every figure is computed from it and can be computed again.
  */
 import { z } from 'zod';
+import { TELLS_APART_S } from '../hearing/index.ts';
 import { planSchema, saidTempoSchema } from '../plan/index.ts';
 import { playerTraitsSchema } from '../players/index.ts';
 import { hitSchema, judgingSchema } from '../timing/index.ts';
@@ -33,6 +34,12 @@ export const INPUT_RESOLUTION_MS: Readonly<Record<(typeof TAKE_INPUTS)[number], 
   recording: 1,
   microphone: 1,
   simulated: 0,
+};
+
+/** What a microphone hears has no name, and strokes that are closer are one sound to it; every other input tells them all. */
+export const ONE_SOUND_MS: Partial<Record<(typeof TAKE_INPUTS)[number], number>> = {
+  microphone: 1000 * TELLS_APART_S,
+  recording: 1000 * TELLS_APART_S,
 };
 
 const takeHit = hitSchema.extend({

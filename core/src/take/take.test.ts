@@ -51,6 +51,17 @@ function stamped(stepAtS?: number): Take {
   };
 }
 
+it('of two limbs a microphone hears one sound and misses neither; keys tell every stroke', () => {
+  const play = ['hand', 'foot'].map((voice) => ({ every: '1/4', voice }));
+  const both = withCountIn(plan({ bars: 4, play }));
+  const heard = compile(both).targets.filter(({ voice }) => voice === 'hand');
+  const unison: Take = { ...take, plan: both, hits: heard.map(({ timeS }) => ({ timeS })) };
+  const countsOf = (input: Take['input']) => measureTake({ ...unison, input }).report.counts;
+  expect(countsOf('keys')).toMatchObject({ matched: 16, missed: 16 });
+  for (const input of ['microphone', 'recording'] as const)
+    expect(countsOf(input)).toMatchObject({ matched: 32, missed: 0 });
+});
+
 describe('measuring a take', () => {
   it('fits its schema and measures as its hits do', () => {
     expect(takeSchema.parse(take)).toEqual(take);

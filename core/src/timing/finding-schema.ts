@@ -135,6 +135,16 @@ export const findingSchema = z.discriminatedUnion('code', [
     falls: z.object({ part: z.string(), msPerMinute: z.number() }).optional(),
     share: z.number(),
   }),
+  z.object({
+    code: z.literal('limbs by ear'),
+    parts: z.tuple([z.string(), z.string()]),
+    /** Of so many pairs, as many were one sound to the microphone. */
+    n: z.number().int(),
+    asOne: z.number().int(),
+    /** The middle distance of the others. */
+    apartMs: z.number().nullable(),
+    tellsApartMs: z.number(),
+  }),
   z.object({ code: z.literal('swing'), ratio: z.number(), sd: z.number() }),
   z.object({ code: z.literal('lengths'), ratio: z.number(), n: z.number().int() }),
   z.object({ code: z.literal('rests'), n: z.number().int(), hits: z.number().int() }),

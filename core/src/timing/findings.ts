@@ -19,6 +19,8 @@ const HEARD_ASIDE_MS = 10;
 const SLOW_ENTRY_BEATS = 4;
 /** Of the written length. */
 const WRONG_LENGTH = 0.2;
+/** Of two limbs' strokes, heard as one sound. */
+const TOGETHER = 0.8;
 const OFFSET_FROM_MS = 5;
 const FEWEST_FOR_OFFSET = 8;
 /** From here on a re-entry is worth a sentence of its own. */
@@ -48,6 +50,7 @@ export function findingsOf(timeline: Timeline, report: Figures, steadyPercent: n
     ...placesFinding(report),
     ...intendedFinding(timeline, report),
     ...limbFinding(timeline, report),
+    ...limbsByEarFinding(timeline, report),
     ...holdFinding(report),
     ...swingFinding(report),
     ...lengthFinding(lengths),
@@ -93,6 +96,8 @@ function isToMend(finding: Finding, { clicked }: Figures): boolean {
       return finding.beats === null || (finding.kind !== 'found' && finding.beats >= SLOW_ENTRY_BEATS);
     case 'limbs':
       return finding.leads !== null && finding.spreadMs >= HEARD_ASIDE_MS;
+    case 'limbs by ear':
+      return finding.asOne < TOGETHER * finding.n;
     case 'rests':
       return finding.hits > 0;
     case 'lengths':
@@ -286,6 +291,20 @@ function limbFinding({ parts }: Timeline, { unison }: Figures): Finding[] {
     spreadMs: Math.abs(unison.meanSpreadMs),
     share: unison.withinTolerance!,
     ...fallsBack(parts, unison.trend),
+  };
+  return [finding];
+}
+
+function limbsByEarFinding({ parts }: Timeline, { unison: { n, byEar } }: Figures): Finding[] {
+  if (!byEar) return [];
+  const { asOne, apartMs, tellsApartMs } = byEar;
+  const finding: FindingOf<'limbs by ear'> = {
+    code: 'limbs by ear',
+    parts: [parts[0], parts[1]],
+    n,
+    asOne: Math.round(asOne * n),
+    apartMs,
+    tellsApartMs,
   };
   return [finding];
 }

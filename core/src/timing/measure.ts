@@ -18,6 +18,7 @@ import { holdOf } from './hold.ts';
 import { intentOf } from './intent.ts';
 import { lengthsOf } from './lengths.ts';
 import { type Match, intendedOffsets, matchHits } from './matching.ts';
+import { heardAsOne, unisonByEar } from './one-sound.ts';
 import { placesOf } from './places.ts';
 import { restsOf } from './rests.ts';
 import { steadinessOf } from './steadiness.ts';
@@ -33,7 +34,7 @@ import { type Scene, sceneOf } from './scene.ts';
 import { sectionsOf } from './sections.ts';
 
 /** Raise it when any figure changes its meaning or method. */
-export const ESTIMATOR = 7;
+export const ESTIMATOR = 8;
 
 /** A drift smaller than this is not called rushing or dragging; a whole interval within the second is steady. */
 export const VERDICT_PERCENT = { least: 0.3, steady: 0.6 } as const;
@@ -43,8 +44,10 @@ export interface MeasureOptions {
   latencyMs?: number;
   disturbances?: readonly Disturbance[];
   judging?: Judging;
-  /** What the input can tell apart. */
+  /** To what the input can tell a hit's time. */
   resolutionMs?: number;
+  /** Strokes of two limbs that are closer are one to the input, and it does not know the limbs; undefined where it does. */
+  tellsApartMs?: number | undefined;
 }
 
 /** What a player's intervals were while alone: what holding is estimated from. */
@@ -67,7 +70,7 @@ export function measureWithAlone(
   hits: readonly Hit[],
   options: MeasureOptions = {},
 ): { report: Report; alone: AloneIntervals } {
-  const { latencyMs = 0, disturbances = [], judging = {}, resolutionMs } = options;
+  const { latencyMs = 0, disturbances = [], judging = {}, resolutionMs, tellsApartMs } = options;
   const tolerance = toleranceOf(judging, resolutionMs);
   const { scene, matches, extra, turned, clear } = matched(timeline, hits, latencyMs, judging);
   const judged = (kind: (target: number) => boolean) =>
@@ -90,10 +93,12 @@ export function measureWithAlone(
   const played = disturbances.filter((d) => d.timeS <= timeline.endS);
   const entries = entriesOf(timeline, scene, clear, tolerance);
 
+  const together = tellsApartMs === undefined ? [] : heardAsOne(timeline, scene, hits, matches);
+  const met = [...matches, ...together].sort((a, b) => a.target - b.target);
   const counts = {
     targets: targets + free,
-    matched: matches.length,
-    missed: targets + free - matches.length,
+    matched: met.length,
+    missed: targets + free - met.length,
     extra,
   };
   const clicked = summarise(judged((target) => hasClick(target) && !isAlone(target)));
@@ -105,7 +110,7 @@ export function measureWithAlone(
     version: 1,
     estimator: ESTIMATOR,
     counts,
-    matches: matches.map(({ target, hit, asynchronyMs }) => ({ target, hit, asynchronyMs })),
+    matches: met.map(({ target, hit, asynchronyMs }) => ({ target, hit, asynchronyMs })),
     tolerance: usual,
     clicked,
     between: summarise(judged((target) => !hasClick(target) && !isAlone(target))),
@@ -132,7 +137,9 @@ export function measureWithAlone(
     positions: positions(timeline, clear, judging),
     intended: intentOf(timeline, scene, clear, judging),
     swing: swingOf(timeline, scene, clear),
-    unison: unisonOf(timeline, scene, clear, tolerance),
+    unison:
+      (tellsApartMs === undefined ? null : unisonByEar(timeline, scene, hits, clear, tellsApartMs)) ??
+      unisonOf(timeline, scene, clear, tolerance),
     lengths: lengthsOf(timeline, hits, clear),
     rests: restsOf(timeline, hits, matches, latencyMs),
     entries,

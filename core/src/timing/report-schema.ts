@@ -173,6 +173,8 @@ export const reportSchema = z.object({
     leads: z.string().nullable(),
     /** How the spread changes over the take; positive: the second line's limb comes later and later. */
     trend: z.object({ msPerMinute: z.number(), ci95: z.tuple([z.number(), z.number()]) }).nullable(),
+    /** Where one microphone heard both limbs: the share that was one sound, the middle distance of the others, and from where on it tells two apart. */
+    byEar: z.object({ asOne: z.number(), apartMs: figure, tellsApartMs: z.number() }).optional(),
     why,
   }),
   /** Written rests between the notes, and hits that fell into one; null where the plan asks for none. */

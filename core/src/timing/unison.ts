@@ -7,7 +7,7 @@ import type { Report } from './report-schema.ts';
 import type { Scene } from './scene.ts';
 import type { Tolerance } from './tolerance.ts';
 
-const FEWEST = 8;
+export const FEWEST_TOGETHER = 8;
 const FEWEST_FOR_TREND = 12;
 
 /**
@@ -40,7 +40,8 @@ export function unisonOf(
     if (Math.abs(spread) <= tolerance.unisonMs(beatMs[target])) together++;
   }
   const n = spreads.length;
-  if (n < FEWEST) return { n, ...none, why: `needs ${FEWEST} notes struck together, has ${n}` };
+  if (n < FEWEST_TOGETHER)
+    return { n, ...none, why: `needs ${FEWEST_TOGETHER} notes struck together, has ${n}` };
   const meanSpreadMs = mean(spreads);
   const sdMs = standardDeviation(spreads)!;
   const sure = Math.abs(meanSpreadMs) > (studentInterval(0.95, n - 1) * sdMs) / Math.sqrt(n);
@@ -71,7 +72,7 @@ function trendOf(minutes: readonly number[], spreads: readonly number[]): Report
 }
 
 /** The other limb's target of the same moment; targets lie in order of time. */
-function partnerOf(targets: Timeline['targets'], target: number, voice: string): number | null {
+export function partnerOf(targets: Timeline['targets'], target: number, voice: string): number | null {
   const { timeS } = targets[target];
   for (const step of [1, -1]) {
     for (let i = target + step; targets[i] && Math.abs(targets[i].timeS - timeS) < SAME_MOMENT_S; i += step)

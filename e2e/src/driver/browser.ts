@@ -46,6 +46,18 @@ const BY_ROLE = `
   );
 `;
 
+/** The element, where it is at the same place two frames later. */
+const STANDS = `
+  const [element] = arguments;
+  const place = () => {
+    const { x, y, width, height } = element.getBoundingClientRect();
+    return [x, y, width, height].join();
+  };
+  const before = place();
+  return new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))
+    .then(() => (element.isConnected && place() === before ? element : null));
+`;
+
 /** As WebDriver names them. */
 const HELD = { Control: '\uE009', Shift: '\uE008', Alt: '\uE00A' } as const;
 export const ARROW_RIGHT = '\uE014';
@@ -202,16 +214,14 @@ export class Browser {
     }
   }
 
-  /** A person waits until a menu stands still, too. */
+  /** A person waits until a menu stands still, too: for a frame at least. */
   private async standing(role: string, name: string): Promise<WebElement> {
-    let last = '';
+    let found: WebElement | null = null;
     await this.until(async () => {
-      const at = JSON.stringify(await (await this.find(role, name)).getRect());
-      const still = at === last;
-      last = at;
-      return still;
+      found = await this.script<WebElement | null>(STANDS, await this.find(role, name));
+      return found !== null;
     }, `the ${role} named ${name} to stand still`);
-    return this.find(role, name);
+    return found!;
   }
 
   async until(condition: () => Promise<boolean>, what: string, patienceMs = PATIENCE_MS): Promise<void> {

@@ -153,8 +153,10 @@ export function figureRows(report: Report): FigureRow[] {
       : []),
     row(
       'Two limbs together',
-      unison.meanSpreadMs !== null &&
-        `${ms(Math.abs(unison.meanSpreadMs))} apart${unison.leads ? `, the ${unison.leads} first` : ''}, ${percent(unison.withinTolerance!)} one sound`,
+      unison.byEar
+        ? `${percent(unison.byEar.asOne)} one sound to the microphone${unison.byEar.apartMs === null ? '' : `, the others ${ms(unison.byEar.apartMs)} apart`}`
+        : unison.meanSpreadMs !== null &&
+            `${ms(Math.abs(unison.meanSpreadMs))} apart${unison.leads ? `, the ${unison.leads} first` : ''}, ${percent(unison.withinTolerance!)} one sound`,
       'How far apart strokes are that are meant to be one.',
       unison.why,
     ),

@@ -21,6 +21,23 @@ it('every figure has its meaning, and either a value or the reason why there is 
   expect(said['Holding 30 ms']).toMatch(/beats? \(\d+ to \d+\)$/);
 });
 
+it('two limbs before one microphone: how often they were one sound', () => {
+  const { plan } = READY_PLANS[0];
+  const play = [
+    { every: '1/4', voice: 'hand' },
+    { every: '1/4', voice: 'foot' },
+  ];
+  const two = compile({ ...plan, countIn: undefined, sections: [{ ...plan.sections[0], play }] });
+  const hands = two.targets.filter(({ voice }) => voice === 'hand');
+  const hits = hands.flatMap(({ timeS }, i) =>
+    i % 2 === 0 ? [{ timeS }] : [{ timeS }, { timeS: timeS + 0.05 }],
+  );
+  const rows = figureRows(measure(two, hits, { tellsApartMs: 45 }));
+  expect(rows.find(({ name }) => name === 'Two limbs together')!.value).toBe(
+    '50 % one sound to the microphone, the others 50.0 ms apart',
+  );
+});
+
 it('a take that says nothing still has rows, with reasons', () => {
   for (const { value, why } of figureRows(measure(timeline, []))) {
     expect(value).toBeNull();
