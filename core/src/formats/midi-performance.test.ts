@@ -90,6 +90,24 @@ describe('a performance in a Standard MIDI File', () => {
     expect(times([0, 1, 2])).toEqual([0, 0.25, 0.5]);
   });
 
+  it('tracks that are lines of their own keep their strokes, however close', () => {
+    const two = file('e728', `00 904020 14 904460 8360 904040 ${END}`, `0a 914040 8f00 914040 ${END}`);
+    const performance = read(two);
+    const told = (each: boolean) =>
+      strokesOfParts(performance, [0, 1], each).map(({ timeS, part }) => [timeS, part]);
+    expect(told(true)).toEqual([
+      [0, 0],
+      [0.01, 1],
+      [0.5, 0],
+      [1.93, 1],
+    ]);
+    expect(told(false)).toEqual([
+      [0, 0],
+      [0.5, 0],
+      [1.93, 1],
+    ]);
+  });
+
   it('a chord is one stroke: as early as its first note, as hard as its hardest, as long as its longest', () => {
     const chord = file('e728', `00 904020 14 904460 14 804000 14 804400 8360 904040 ${END}`);
     const strokes = strokesOfParts(read(chord), [0]);

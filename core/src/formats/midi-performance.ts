@@ -62,15 +62,27 @@ export function performanceOfMidi(bytes: Uint8Array, name: string): PerformanceI
   return { performance };
 }
 
-/** The strokes of some parts; notes of one chord are one stroke, as early as the first of them and as hard as the hardest. */
-export function strokesOfParts({ notes }: MidiPerformance, parts: readonly number[]): PlayedNote[] {
+/**
+ * The strokes of some parts, in order of time; notes of one chord are one stroke, as early as the first of them and as hard as the hardest.
+ * @param each a chord is of one part only: each part is a line of its own.
+ */
+export function strokesOfParts(
+  { notes }: MidiPerformance,
+  parts: readonly number[],
+  each = false,
+): PlayedNote[] {
   const wanted = new Set(parts);
   const strokes: PlayedNote[] = [];
+  /** By part, or of all. */
+  const lasts = new Map<number, PlayedNote>();
   for (const note of notes) {
     if (!wanted.has(note.part)) continue;
-    const last = strokes.at(-1);
+    const line = each ? note.part : 0;
+    const last = lasts.get(line);
     if (!last || note.timeS - last.timeS > CHORD_S) {
-      strokes.push({ ...note });
+      const stroke = { ...note };
+      lasts.set(line, stroke);
+      strokes.push(stroke);
       continue;
     }
     last.strength = Math.max(last.strength, note.strength);

@@ -8,6 +8,8 @@ export interface ListedOnset {
   /** Where a held sound ends. */
   endS?: number | undefined;
   text?: string | undefined;
+  /** Of several tracks: which one, 0 for the first. */
+  line?: number | undefined;
 }
 
 /** More is no list of strokes. */
@@ -16,16 +18,18 @@ const MOST_SHOWN = 60;
 
 const seconds = (value: number) => value.toFixed(6);
 
-/** RFC 4180, with a heading: time_s, strength, end_s. */
+/** RFC 4180, with a heading: time_s, strength, end_s; of several tracks also their line, 1 for the first. */
 export function onsetsToCsv(onsets: readonly ListedOnset[]): string {
-  const rows = onsets.map(({ timeS, strength, endS }) =>
+  const lines = onsets.some(({ line }) => line !== undefined);
+  const rows = onsets.map(({ timeS, strength, endS, line }) =>
     [
       seconds(timeS),
       strength === undefined ? '' : strength.toFixed(4),
       endS === undefined ? '' : seconds(endS),
+      ...(lines ? [line === undefined ? '' : line + 1] : []),
     ].join(','),
   );
-  return ['time_s,strength,end_s', ...rows, ''].join('\r\n');
+  return [`time_s,strength,end_s${lines ? ',line' : ''}`, ...rows, ''].join('\r\n');
 }
 
 export function onsetsToLabels(onsets: readonly ListedOnset[]): string {

@@ -3,8 +3,8 @@ import { EARS } from './hear-recording.ts';
 import { NO_EDITS, type Recording } from './recording-schema.ts';
 
 interface Performance {
-  /** In order of time. */
-  strokes: readonly { timeS: number; strength: number; endS?: number }[];
+  /** In order of time; with their line where each track is one. */
+  strokes: readonly { timeS: number; strength: number; endS?: number; line?: number }[];
   durationS: number;
   /** Names of the tracks and channels that were chosen. */
   parts: string[];
@@ -15,6 +15,9 @@ export function recordingOfMidi(
   whose: Pick<Recording, 'id' | 'name' | 'playerId' | 'recordedAt'>,
 ): Recording {
   const round = (seconds: number) => Number(seconds.toFixed(6));
+  let lastS = -1;
+  /** A stroke is known by its time, so of two at one moment the second comes a millionth of a second later. */
+  const ownTime = (timeS: number) => (lastS = Math.max(round(timeS), round(lastS + 1e-6)));
   return {
     format: 'feldspar-recording',
     version: 1,
@@ -25,11 +28,12 @@ export function recordingOfMidi(
     heard: {
       ears: EARS,
       kind: 'struck',
-      onsets: strokes.map(({ timeS, strength, endS }) => ({
-        timeS: round(timeS),
+      onsets: strokes.map(({ timeS, strength, endS, line }) => ({
+        timeS: ownTime(timeS),
         strength,
         confidence: 1,
         ...(endS === undefined ? {} : { endS: round(endS) }),
+        ...(line === undefined ? {} : { line }),
       })),
       clicks: null,
       hiddenS: [],

@@ -5,6 +5,7 @@ export * from './place-by-hits.ts';
 export { type Placed, onPlan, onRecording } from './find-clicks.ts';
 export * from './recording-schema.ts';
 export * from './marks.ts';
+export * from './lines.ts';
 export * from './take-of.ts';
 export * from './from-midi.ts';
 export * from './peaks.ts';

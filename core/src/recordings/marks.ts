@@ -1,6 +1,5 @@
 /** The strokes of a recording: what was heard, and what a person made of it. What was heard stays as it was. Pure. */
-import type { Onset } from '../hearing/index.ts';
-import type { Edits, HeardInIt } from './recording-schema.ts';
+import type { Edits, HeardInIt, HeardOnset } from './recording-schema.ts';
 
 export interface Mark {
   timeS: number;
@@ -9,15 +8,20 @@ export interface Mark {
   strength?: number;
   confidence?: number;
   endS?: number;
+  /** Of several tracks of a MIDI file, each a line of its own: which one, 0 for the first. */
+  line?: number;
 }
 
 /** Better ears hear the same stroke a little elsewhere: an edit is of the onset so near. */
 const SAME_S = 0.01;
+/** Nobody hears a MIDI file again, and strokes of two lines may lie as close as their times are written. */
+const SAME_IN_LINES_S = 5e-7;
+const sameS = ({ line }: Mark) => (line === undefined ? SAME_S : SAME_IN_LINES_S);
 
 type Heard = Pick<HeardInIt, 'onsets' | 'spoken'>;
 
 /** What counts, unless it is changed by hand: without the onsets of a voice, or with them. */
-function onsetsOf({ onsets, spoken = [] }: Heard, { countsVoice = false }: Edits): readonly Onset[] {
+function onsetsOf({ onsets, spoken = [] }: Heard, { countsVoice = false }: Edits): readonly HeardOnset[] {
   return countsVoice ? [...onsets, ...spoken].sort((a, b) => a.timeS - b.timeS) : onsets;
 }
 
@@ -27,18 +31,19 @@ export function marksOf(heardInIt: Heard, edits: Edits): Mark[] {
   const onsets = onsetsOf(heardInIt, edits);
   const gone = new Set(removed.map((timeS) => nearest(onsets, timeS)));
   const elsewhere = new Map(moved.map(({ fromS, toS }) => [nearest(onsets, fromS), toS]));
-  const heard = onsets.flatMap(({ timeS, strength, confidence, endS }, i): Mark[] => {
+  const heard = onsets.flatMap(({ timeS, strength, confidence, endS, line }, i): Mark[] => {
     if (gone.has(i)) return [];
     const to = elsewhere.get(i);
     const held = endS === undefined ? {} : { endS };
-    return [{ timeS: to ?? timeS, heardS: timeS, strength, confidence, ...held }];
+    const ofLine = line === undefined ? {} : { line };
+    return [{ timeS: to ?? timeS, heardS: timeS, strength, confidence, ...held, ...ofLine }];
   });
   return [...heard, ...added.map((timeS): Mark => ({ timeS }))]
     .filter(({ timeS }) => !muted.some(({ fromS, toS }) => timeS >= fromS && timeS < toS))
     .sort((a, b) => a.timeS - b.timeS);
 }
 
-function nearest(onsets: readonly Onset[], timeS: number): number {
+function nearest(onsets: readonly HeardOnset[], timeS: number): number {
   let [low, high] = [0, onsets.length];
   while (low < high) {
     const middle = (low + high) >> 1;
@@ -58,16 +63,17 @@ export function moveMark(edits: Edits, mark: Mark, toS: number): Edits {
   const { heardS, timeS } = mark;
   if (heardS === undefined)
     return { ...edits, added: edits.added.map((other) => (other === timeS ? toS : other)) };
-  const others = edits.moved.filter(({ fromS }) => Math.abs(fromS - heardS) > SAME_S);
+  const others = edits.moved.filter(({ fromS }) => Math.abs(fromS - heardS) > sameS(mark));
   // Back where it was heard it is not moved.
   return { ...edits, moved: toS === heardS ? others : [...others, { fromS: heardS, toS }] };
 }
 
-export function removeMark(edits: Edits, { heardS, timeS }: Mark): Edits {
+export function removeMark(edits: Edits, mark: Mark): Edits {
+  const { heardS, timeS } = mark;
   if (heardS === undefined) return { ...edits, added: edits.added.filter((other) => other !== timeS) };
   return {
     ...edits,
-    moved: edits.moved.filter(({ fromS }) => Math.abs(fromS - heardS) > SAME_S),
+    moved: edits.moved.filter(({ fromS }) => Math.abs(fromS - heardS) > sameS(mark)),
     removed: [...edits.removed, heardS],
   };
 }
@@ -96,9 +102,15 @@ export function strokesFrom(
   const moved: Edits['moved'] = [];
   const added: number[] = [];
   const used = new Set<number>();
+  /** Strokes of two lines may lie at one moment: each is used once. */
+  const unused = (timeS: number) => {
+    const at = nearest(onsets, timeS);
+    const isUnused = (i: number) => onsets[i] && !used.has(i) && Math.abs(onsets[i].timeS - timeS) <= SAME_S;
+    return at < 0 ? at : ([at, at + 1, at - 1].find(isUnused) ?? -1);
+  };
   for (const timeS of times) {
-    const i = nearest(onsets, timeS);
-    if (i < 0 || used.has(i)) added.push(timeS);
+    const i = unused(timeS);
+    if (i < 0) added.push(timeS);
     else {
       used.add(i);
       // Lists are written to the microsecond.

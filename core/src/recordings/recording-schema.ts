@@ -10,6 +10,8 @@ import { MOST_ONSETS } from './hear-recording.ts';
 
 /** Two hours, and some. */
 export const LONGEST_S = 4 * 3600;
+/** As many as a plan has parts at the most. */
+export const MOST_LINES = 16;
 const seconds = z.number().min(-LONGEST_S).max(LONGEST_S);
 const many = <Item extends z.ZodType>(item: Item, what: string) =>
   z.array(item).max(MOST_ONSETS, `at most ${MOST_ONSETS} ${what}`);
@@ -19,7 +21,15 @@ const onset = z.strictObject({
   strength: z.number().min(0).max(1),
   confidence: z.number().min(0).max(1),
   endS: seconds.optional(),
+  /** Which of the chosen tracks of a MIDI file played it, 0 for the first, where each is a line of its own. */
+  line: z
+    .number()
+    .int()
+    .min(0)
+    .max(MOST_LINES - 1)
+    .optional(),
 });
+export type HeardOnset = z.infer<typeof onset>;
 
 const heardSchema = z.strictObject({
   /** Which ears heard it. */

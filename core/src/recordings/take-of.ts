@@ -2,6 +2,7 @@
 import { type Timeline, compile } from '../plan/index.ts';
 import type { Take } from '../take/index.ts';
 import { onPlan } from './find-clicks.ts';
+import { asOneLine } from './lines.ts';
 import { editCount, marksOf } from './marks.ts';
 import type { PlayedToPlan, Recording } from './recording-schema.ts';
 
@@ -10,6 +11,8 @@ export function takeOfRecording(recording: Recording & { played: PlayedToPlan },
   const { played, heard, edits, sound, midi, playerId, recordedAt } = recording;
   const timeline: Timeline = compile(played.plan);
   const endS = onPlan(played, sound.durationS);
+  const { parts } = timeline;
+  const marks = marksOf(heard, edits);
   return {
     format: 'feldspar-take',
     version: 1,
@@ -20,10 +23,12 @@ export function takeOfRecording(recording: Recording & { played: PlayedToPlan },
     startedAt: recordedAt,
     stoppedAtS: endS < timeline.endS ? endS : null,
     input: midi ? 'midi' : 'recording',
-    hits: marksOf(heard, edits).map(({ timeS, strength, endS: heldTo }) => ({
+    hits: (parts.length > 1 ? marks : asOneLine(marks)).map(({ timeS, strength, endS: heldTo, line }) => ({
       timeS: onPlan(played, timeS),
       ...(strength === undefined ? {} : { strength }),
       ...(heldTo === undefined || heldTo <= timeS ? {} : { lengthS: heldTo - timeS }),
+      // The first track is the plan's first line; one too many goes where it fits.
+      ...(parts.length < 2 || line === undefined || parts[line] === undefined ? {} : { voice: parts[line] }),
     })),
     clock: null,
     latencyMs: 0,

@@ -31,7 +31,8 @@ export function MarkPanel({ mark, place, onRemove, onPlace, placeText }: MarkPan
             <Typography sx={{ fontWeight: 600 }}>{place.where}</Typography>
             {place.aside && <Typography>{place.aside}</Typography>}
             <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-              {mark.timeS.toFixed(3)} s · {sureness(mark)}
+              {mark.timeS.toFixed(3)} s{mark.line === undefined ? '' : ` · line ${mark.line + 1}`} ·{' '}
+              {sureness(mark)}
             </Typography>
           </>
         ) : (

@@ -93,16 +93,21 @@ export function paintBand(
   brush.restore();
 }
 
-/** As tall as it is strong; one that a person put there is hollow. */
+/** Of so many lines each has a level of its own. */
+const LEVELS = 4;
+
+/** As tall as it is strong; one that a person put there is hollow. Those of a second line stand lower, and so on. */
 function stroke(
   brush: CanvasRenderingContext2D,
   x: number,
   { top, height }: Band,
-  { strength, heardS }: Mark,
+  { strength, heardS, line }: Mark,
   colours: CorePalette,
 ): void {
-  const tall = height * (0.35 + 0.4 * Math.sqrt(Math.min(1, strength ?? 0.6)));
-  const y = top + (height - tall) / 2;
+  const strong = Math.sqrt(Math.min(1, strength ?? 0.6));
+  const tall = height * (line === undefined ? 0.35 + 0.4 * strong : 0.12 + 0.12 * strong);
+  const middle = line === undefined ? 0.5 : 0.16 + 0.22 * Math.min(line, LEVELS - 1);
+  const y = top + middle * height - tall / 2;
   brush.fillStyle = brush.strokeStyle = colours.player;
   if (heardS === undefined) brush.strokeRect(x - 2, y, 4, tall);
   else brush.fillRect(x - 1.5, y, 3, tall);

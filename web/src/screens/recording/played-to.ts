@@ -6,6 +6,7 @@ import {
   type PlayedTo,
   type PlayedToPlan,
   type Recording,
+  asOneLine,
   marksOf,
   onRecording,
   placeByHits,
@@ -17,7 +18,7 @@ export function freeOf(played: PlayedTo, marks: readonly Mark[]) {
   if (played.to !== 'nothing' || marks.length > MOST_FREE_HITS) return null;
   const { near, beatsPerBar } = played;
   const beatS = near ? 60 / tempo(near.bpm, near.beat).bpm.valueOf() : null;
-  return freePlaying(marks, { beatS, beatsPerBar });
+  return freePlaying(asOneLine(marks), { beatS, beatsPerBar });
 }
 
 /** Where the plan begins: by its clicks where they were heard, else by the strokes. */
@@ -28,7 +29,7 @@ export function placedTo(recording: Recording, plan: Plan, planId: string): Reco
     ? null
     : placeByHits(
         compile(plan),
-        marksOf(heard, edits).map(({ timeS }) => timeS),
+        asOneLine(marksOf(heard, edits)).map(({ timeS }) => timeS),
       );
   const played: PlayedToPlan = {
     to: 'plan',

@@ -31,7 +31,7 @@ import { megabytes, minutes, plural, shortDate } from '../../text/text.ts';
 import { ChooseParts } from './ChooseParts.tsx';
 import { MakeRecord } from './MakeRecord.tsx';
 import { MakeSimulated } from './MakeSimulated.tsx';
-import { isMidi, openPerformance } from './open-performance.ts';
+import { type ChosenParts, isMidi, openPerformance } from './open-performance.ts';
 import { openSound } from './open-sound.ts';
 
 /** A list longer than a screen is searched. */
@@ -188,8 +188,8 @@ function useOpeningMidi() {
   const playerId = useCurrentPlayerId();
   const [read, setRead] = useState<{ file: File; performance: MidiPerformance } | null>(null);
   const [error, setError] = useState<unknown>(null);
-  const keep = async (file: File, performance: MidiPerformance, parts: readonly number[]) => {
-    const id = await openPerformance(file, performance, parts, playerId);
+  const keep = async (file: File, performance: MidiPerformance, chosen: ChosenParts) => {
+    const id = await openPerformance(file, performance, chosen, playerId);
     await navigate(recordingAt(id));
   };
   return {
@@ -201,15 +201,15 @@ function useOpeningMidi() {
         const { performance, problem } = await readFile('performance', file, signal);
         if (problem !== undefined) throw new Error(problem);
         if (performance.parts.length > 1) setRead({ file, performance });
-        else await keep(file, performance, [0]);
+        else await keep(file, performance, { parts: [0], each: false });
       } catch (failure) {
         if (!signal.aborted) setError(failure);
       }
     },
-    async choose(parts: readonly number[]) {
+    async choose(chosen: ChosenParts) {
       if (!read) return;
       setRead(null);
-      await keep(read.file, read.performance, parts).catch(setError);
+      await keep(read.file, read.performance, chosen).catch(setError);
     },
     giveUp: () => setRead(null),
   };
