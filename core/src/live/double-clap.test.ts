@@ -21,8 +21,7 @@ function signals(
   for (let at = 0; at < samples.length; at += BLOCK) {
     const piece = samples.subarray(at, at + BLOCK);
     meter.push(piece);
-    const heardS = (at + piece.length) / RATE;
-    if (clap.push(hearing.push(piece), heardS, meter.levels.roomDb)) taken.push(heardS);
+    if (clap.push(hearing.push(piece), hearing.heardS, meter.levels.roomDb)) taken.push(hearing.heardS);
   }
   return taken;
 }
@@ -37,6 +36,16 @@ describe('a loud double clap', () => {
   });
 
   it('twice is two signals', () => expect(signals(at(2, 2.3, 5, 5.3))).toHaveLength(2));
+
+  it('strokes that come late and all at once tell the same, with when it was', () => {
+    const loud = (timeS: number) => ({ timeS, strength: 0.5 });
+    const clap = new DoubleClap();
+    expect(clap.push([], 3, -60)).toBeNull();
+    const clapped = clap.push([1, 1.6, 2.2, 4, 4.25, 6, 6.6, 7.2].map(loud), 7.3, -60);
+    expect(clapped).toEqual({ firstS: 4, secondS: 4.25 });
+    expect(clap.push([], 9, -60)).toBeNull();
+    expect(new DoubleClap().push([1, 4, 4.25, 4.8].map(loud), 9, -60)).toBeNull();
+  });
 
   it('in a noisy room too', () => expect(signals(at(3, 3.3), { noiseDb: -42 })).toHaveLength(1));
 

@@ -41,6 +41,11 @@ export class LiveHearing {
     if (looked.length > 0) this.clicks = new LiveClicks(looked, zeroSample, this.rate, this.seen);
   }
 
+  /** Up to where all strokes have been told, in seconds: later than the sound while it is not known whether our clicks are in it. */
+  get heardS(): number {
+    return this.ears.heardS;
+  }
+
   get kind(): SoundKind | null {
     return this.ears.kind;
   }

@@ -280,3 +280,43 @@ it('a loud double clap starts the plan, where somebody wants that', async () => 
     await browser.close();
   }
 }, 180_000);
+
+it('two claps with nothing round them stop a take that is listened to, and are no part of it', async () => {
+  // Strokes for four seconds, a pause, two claps; again and again, since nobody knows when the ears open.
+  const ROUND_S = 7;
+  const strokes = Array.from({ length: 10 }, (_, round) => [
+    ...Array.from({ length: 7 }, (_, i) => ({ timeS: ROUND_S * round + 1 + 0.6 * i, db: -6 })),
+    ...[0, 0.25].map((timeS) => ({ timeS: ROUND_S * round + 6 + timeS, db: -3 })),
+  ]).flat();
+  const claps = recordingOf(strokes, 'clap', { rate: RATE, noiseDb: -60, tailS: 3 });
+  const browser = await Browser.open({ microphone: wavFile('feldspar-stops.wav', claps) });
+  try {
+    await onStage(browser, {
+      listensTo: 'microphone',
+      microphone: { id: '', label: '', kind: 'struck' },
+      handsFree: { keys: {}, doubleClap: true },
+    });
+    await browser.goto(`${app.url}/plans/${GROWING.id}/play?note=1/4&rate=60`);
+    const known = new Set((await microphoneTakes()).map(({ id }) => id));
+    const taken = async () => (await microphoneTakes()).find(({ id }) => !known.has(id));
+    await browser.click('button', '^Start');
+    // Claps in the count-in end it too, with nothing played; the next ones start it again.
+    await browser.until(async () => (await taken()) !== undefined, 'a take that was stopped');
+    const { id } = (await taken())!;
+    const take = (await (await fetch(`${app.url}/api/takes/${id}`)).json()) as Take;
+    expect(take.stoppedAtS).toBeLessThan(compile(take.plan).endS - 10);
+    expect(take.hits.length).toBeGreaterThan(0);
+    // The pair came at least a second after the last stroke; no two strokes of the take are as close as it.
+    console.log(
+      take.stoppedAtS,
+      take.latencyMs,
+      JSON.stringify(take.listening),
+      take.hits.map(({ timeS, strength }) => [timeS.toFixed(2), strength!.toFixed(2)].join(':')).join(' '),
+    );
+    const times = take.hits.map(({ timeS }) => timeS);
+    times.slice(1).forEach((timeS, i) => expect(timeS - times[i]).toBeGreaterThan(0.45));
+    expect(take.stoppedAtS! - (times.at(-1)! - take.latencyMs / 1000)).toBeGreaterThan(0.7);
+  } finally {
+    await browser.close();
+  }
+}, 180_000);

@@ -25,8 +25,8 @@ export interface ListenFor {
   countsVoice?: boolean;
   /** Whose clicks may be heard; null where nothing sounds, or nothing of it is to be taken out. */
   plan: Plan | null;
-  /** A loud double clap is all that is waited for, and nothing is kept. */
-  onlyClap?: boolean;
+  /** Whether a loud double clap is waited for: beside the strokes, or as all there is, when nothing is kept. */
+  clap?: 'too' | 'only' | undefined;
   /** As they sound on this device. */
   sounds: Pick<Rig, 'voice' | 'levelDb'>;
 }
@@ -40,8 +40,8 @@ export interface HeardNow {
   kind: SoundKind | null;
   delayS: number | null;
   clicks: number;
-  /** A loud double clap, where that is waited for. */
-  clapped: boolean;
+  /** A loud double clap, where that is waited for: the frames of the two. */
+  clapped: { firstFrame: number; secondFrame: number } | null;
   /** Why nothing more is heard. */
   failed?: string;
 }
@@ -76,6 +76,7 @@ interface Listened {
   meter: LevelMeter;
   kept: KeptSound;
   clap: DoubleClap | null;
+  keeps: boolean;
   /** Samples so far. */
   seen: number;
   timeline: Timeline | null;
@@ -94,7 +95,7 @@ let listened: Listened | null = null;
 function hearNew(one: Listened): Pick<HeardNow, 'strokes' | 'clapped'> {
   const samples = one.reader.take();
   const { firstFrame } = one.reader;
-  if (firstFrame === null || samples.length === 0) return { strokes: [], clapped: false };
+  if (firstFrame === null || samples.length === 0) return { strokes: [], clapped: null };
   if (!one.begun && one.zeroFrame !== null) {
     one.begun = true;
     one.hearing.begin(one.zeroFrame - firstFrame);
@@ -102,14 +103,17 @@ function hearNew(one: Listened): Pick<HeardNow, 'strokes' | 'clapped'> {
   one.meter.push(samples);
   one.seen += samples.length;
   const heard = one.hearing.push(samples);
-  const strokes = heard.map(({ timeS, strength }) => ({ frame: firstFrame + timeS * one.rate, strength }));
-  if (one.clap) {
-    const clapped = one.clap.push(heard, one.seen / one.rate, one.meter.levels.roomDb);
-    return { strokes, clapped };
+  const frameAt = (timeS: number) => firstFrame + timeS * one.rate;
+  const strokes = heard.map(({ timeS, strength }) => ({ frame: frameAt(timeS), strength }));
+  const clapped = one.clap?.push(heard, one.hearing.heardS, one.meter.levels.roomDb);
+  if (one.keeps) {
+    one.kept.push(samples);
+    one.strokes.push(...strokes);
   }
-  one.kept.push(samples);
-  one.strokes.push(...strokes);
-  return { strokes, clapped: false };
+  return {
+    strokes,
+    clapped: clapped ? { firstFrame: frameAt(clapped.firstS), secondFrame: frameAt(clapped.secondS) } : null,
+  };
 }
 
 const api = {
@@ -117,7 +121,7 @@ const api = {
 
   listen(
     ring: Ring,
-    { kind, plan, sounds, onlyClap, countsVoice = false }: ListenFor,
+    { kind, plan, sounds, clap, countsVoice = false }: ListenFor,
     onHeard: (now: HeardNow) => void,
   ): void {
     const rate = ring.sampleRateHz;
@@ -128,7 +132,8 @@ const api = {
       hearing: new LiveHearing(rate, kind, timeline),
       meter: new LevelMeter(rate),
       kept: new KeptSound(rate),
-      clap: onlyClap ? new DoubleClap() : null,
+      clap: clap ? new DoubleClap() : null,
+      keeps: clap !== 'only',
       seen: 0,
       timeline,
       kind,
@@ -154,7 +159,7 @@ const api = {
         said(hearNew(one));
         one.timer = setTimeout(look, EVERY_MS);
       } catch (error) {
-        said({ strokes: [], clapped: false }, (error as Error).message);
+        said({ strokes: [], clapped: null }, (error as Error).message);
       }
     };
     look();

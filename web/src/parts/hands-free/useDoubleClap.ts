@@ -21,9 +21,9 @@ export function useDoubleClap(enabled: boolean, onClap: () => void): void {
       const listening = listenTo(source, {
         kind: 'struck',
         plan: null,
-        onlyClap: true,
-        onHeard({ clapped: isClapped }) {
-          if (isClapped && !over) clapped();
+        clap: 'only',
+        onHeard({ clapped: pair }) {
+          if (pair && !over) clapped();
         },
       });
       close = () => {

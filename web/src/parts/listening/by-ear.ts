@@ -8,6 +8,8 @@ import type { SoundSource } from './sound-source.ts';
 import type { OutputFacts } from '../../sound/output.ts';
 import type { HeardNow, HeardWhole } from '../../workers/live.ts';
 
+export type HeardClap = NonNullable<HeardNow['clapped']>;
+
 type HeardPart = Pick<Take, 'hits' | 'latencyMs' | 'listening'>;
 
 export interface ByEar {
@@ -16,6 +18,10 @@ export interface ByEar {
   count(): number;
   /** So far, the delay not taken off. */
   hits(clock: ClockFacts): TakeHit[];
+  /** Called at a double clap, where it is listened for. */
+  onClap(call: (clapped: HeardClap) => void): void;
+  /** What was heard from there on is no part of the take. */
+  endBefore(clapped: HeardClap): void;
   latencyMs(output: OutputFacts): number;
   /** What the take holds of it while it is played. */
   soFar(clock: ClockFacts, output: OutputFacts): HeardPart;
@@ -29,6 +35,8 @@ export interface ByEar {
 
 /** Where a browser says nothing of the way in. */
 const USUAL_INPUT_MS = 10;
+/** Some milliseconds before a clap there is no other stroke. */
+const CLAP_FRAMES = 480;
 
 export function byEar(
   source: SoundSource,
@@ -36,19 +44,30 @@ export function byEar(
     plan,
     microphone,
     keeps,
+    endsByClap = false,
     onHeard,
-  }: { plan: Plan; microphone: Microphone; keeps: boolean; onHeard(now: HeardNow): void },
+  }: {
+    plan: Plan;
+    microphone: Microphone;
+    keeps: boolean;
+    endsByClap?: boolean;
+    onHeard(now: HeardNow): void;
+  },
 ): ByEar {
   const strokes: { frame: number; strength: number }[] = [];
   let last: HeardNow | null = null;
+  let onClap: (clapped: HeardClap) => void = () => undefined;
+  let endFrame = Infinity;
   const listening = listenTo(source, {
     plan,
     kind: microphone.kind,
     countsVoice: microphone.countsVoice ?? false,
+    clap: endsByClap ? 'too' : undefined,
     onHeard(now) {
       last = now;
       strokes.push(...now.strokes);
       onHeard(now);
+      if (now.clapped) onClap(now.clapped);
     },
   });
   const inTake = ({ sampleRateHz, zeroContextS }: ClockFacts, stroke: Stroke): TakeHit => ({
@@ -69,7 +88,9 @@ export function byEar(
     const { latencyMs, latencyBy } = delayOf(output, heard ? heard.delayS : (last?.delayS ?? null));
     const { levels } = heard ?? last ?? {};
     return {
-      hits: (heard?.strokes ?? strokes).map((stroke) => inTake(clock, stroke)),
+      hits: (heard?.strokes ?? strokes)
+        .filter(({ frame }) => frame < endFrame)
+        .map((stroke) => inTake(clock, stroke)),
       latencyMs,
       listening: {
         device: source.label,
@@ -91,6 +112,13 @@ export function byEar(
     listening,
     count: () => strokes.length,
     hits: (clock) => strokes.map((stroke) => inTake(clock, stroke)),
+    onClap: (call) => {
+      onClap = call;
+    },
+    endBefore({ firstFrame }) {
+      // Heard once more it may lie a sample beside.
+      endFrame = firstFrame - CLAP_FRAMES;
+    },
     latencyMs: (output) => delayOf(output, last?.delayS ?? null).latencyMs,
     soFar: (clock, output) => partOf(clock, output, null, false),
     async whole(clock, output, unplugged) {

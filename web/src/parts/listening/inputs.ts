@@ -39,7 +39,7 @@ export async function openInputs(
 }
 
 async function openSources(
-  { listensTo, microphone, midi, simulated, keepsSound }: Rig,
+  { listensTo, microphone, midi, simulated, keepsSound, handsFree }: Rig,
   plan: Plan,
   onHeard: (now: HeardNow) => void,
 ): Promise<StageInputs> {
@@ -54,7 +54,8 @@ async function openSources(
             clicksDb: CLICKS_DB[simulated.clicks],
           });
     const before = { ...microphone, kind: kindBefore({ listensTo, microphone, simulated }) };
-    const ear = byEar(source, { plan, microphone: before, keeps: keepsSound, onHeard });
+    const endsByClap = handsFree.doubleClap;
+    const ear = byEar(source, { plan, microphone: before, keeps: keepsSound, endsByClap, onHeard });
     return { ear, close: () => ear.listening.close() };
   }
   if (listensTo === 'midi') {

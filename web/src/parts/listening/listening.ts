@@ -25,14 +25,14 @@ interface ListenOptions {
   countsVoice?: boolean;
   /** Whose clicks may be heard; null where nothing sounds. */
   plan: Plan | null;
-  /** A loud double clap is all that is waited for, and nothing is kept. */
-  onlyClap?: boolean;
+  /** Whether a loud double clap is waited for: beside the strokes, or as all there is, when nothing is kept. */
+  clap?: 'too' | 'only' | undefined;
   onHeard(now: HeardNow): void;
 }
 
 export function listenTo(
   source: SoundSource,
-  { kind, countsVoice = false, plan, onlyClap = false, onHeard }: ListenOptions,
+  { kind, countsVoice = false, plan, clap, onHeard }: ListenOptions,
 ): Listening {
   let within: AudioContext | null = null;
   let captured: Capture | null = null;
@@ -53,7 +53,7 @@ export function listenTo(
       const { voice, levelDb } = rig();
       ears = await openEars(
         captured.ring,
-        { kind, countsVoice, plan, onlyClap, sounds: { voice, levelDb } },
+        { kind, countsVoice, plan, clap, sounds: { voice, levelDb } },
         onHeard,
       );
     },

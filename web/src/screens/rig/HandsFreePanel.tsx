@@ -95,12 +95,13 @@ export function HandsFreePanel() {
             onChange={(_, doubleClap) => changeRig({ handsFree: { ...handsFree, doubleClap } })}
           />
         }
-        label="A loud double clap starts, and plays again"
+        label="A loud double clap starts, stops, and plays again"
       />
       <Typography variant="body2" sx={{ color: 'text.secondary' }}>
         Press a pedal, a key{usesMidi ? ', or a note that is no stroke' : ''}. Media keys work by themselves:
         play starts and stops, back plays again, forward goes on to what the bench proposes. For the clap the
-        microphone listens before and after a take, never while one is played.
+        microphone listens before and after a take. While one is played by microphone, two claps with nothing
+        round them that the plan does not ask for stop it.
       </Typography>
       {isSet && (
         <Button

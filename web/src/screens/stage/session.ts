@@ -3,6 +3,7 @@
  * played, so nothing is lost if the page goes away.
  */
 import type { Judging } from '@feldspar/core/timing';
+import { isSignal } from '@feldspar/core/live';
 import { type Plan, type Timeline, compile } from '@feldspar/core/plan';
 import type { RecordSound } from '@feldspar/core/sound';
 import { type Take, type TakeHit, clockOf, isPlayed } from '@feldspar/core/take';
@@ -202,6 +203,16 @@ export async function startSession(options: SessionOptions): Promise<Session> {
   }
 
   const end = (then: SessionOptions['onDone']) => finish(position(), then);
+  ear?.onClap((clapped) => {
+    const clock = clicks.clockFacts();
+    if (over || !clock) return;
+    const lateS = ear.latencyMs(output()) / 1000;
+    const at = (frame: number) => frame / clock.sampleRateHz - clock.zeroContextS - lateS;
+    const firstS = at(clapped.firstFrame);
+    if (!isSignal(timeline, { firstS, secondS: at(clapped.secondFrame) })) return;
+    ear.endBefore(clapped);
+    finish(firstS);
+  });
   ear?.listening.source.onGone(() => {
     unplugged = true;
     end(onDone);

@@ -9,7 +9,7 @@ const heard = (change: Partial<HeardNow>, levels: Partial<HeardNow['levels']> = 
   kind: null,
   delayS: null,
   clicks: 0,
-  clapped: false,
+  clapped: null,
   ...change,
 });
 
