@@ -1,12 +1,13 @@
 /**
- * Backups: a copy of the database as of one moment, read back and checked before it counts. They lie in the folder “backups”;
- * the daily ones take turns, those made before an upgrade or by hand stay.
+ * Backups: a copy of the database as of one moment, read back and checked before it counts, and the sounds that it names beside it. They lie
+ * in the folder “backups”; the daily ones take turns, those made before an upgrade or by hand stay.
  */
 import { existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { backupsIn, databaseIn, timeName } from './files.ts';
 import { identityOf } from './identity.ts';
 import { openRaw } from './raw.ts';
+import { type KeptSounds, bringSounds, soundsBeside, soundsNamedIn, sweepBackedUpSounds } from './sounds.ts';
 import { FolderTrouble } from './trouble.ts';
 
 const DAY_MS = 86_400_000;
@@ -27,7 +28,7 @@ export interface Backup {
 export async function backUp(
   folder: string,
   file = join(backupsIn(folder), `${timeName(new Date())}.sqlite`),
-): Promise<Backup> {
+): Promise<Backup & KeptSounds> {
   if (!existsSync(databaseIn(folder))) {
     throw new FolderTrouble(
       'vanished',
@@ -35,7 +36,13 @@ export async function backUp(
       'Name the folder with the data: FELDSPAR_DATA=/some/folder npm run backup',
     );
   }
-  return copyChecked(databaseIn(folder), file);
+  const made = await copyChecked(databaseIn(folder), file);
+  const sounds = await bringSounds(
+    await soundsNamedIn(file),
+    soundsBeside(databaseIn(folder)),
+    soundsBeside(file),
+  );
+  return { ...made, ...sounds };
 }
 
 /** Copies a database beside its place, reads it back, and only then gives it its name. @throws Error as said. */
@@ -95,6 +102,7 @@ export async function backUpDaily(folder: string, now = new Date()): Promise<Bac
   if (last && (await revisionOf(last)) === (await revisionOf(databaseIn(folder)))) return null;
   const made = await backUp(folder, join(backupsIn(folder), `daily-${timeName(now)}.sqlite`));
   for (const old of dailyBackups(folder).slice(0, -MOST_DAILY)) rmSync(old, { force: true });
+  await sweepBackedUpSounds(folder);
   return made;
 }
 

@@ -7,5 +7,6 @@ export * from './lock.ts';
 export * from './raw.ts';
 export * from './restore.ts';
 export * from './salvage.ts';
+export { type KeptSounds, soundName, soundsBeside } from './sounds.ts';
 export type { Unreadable } from './saving.ts';
 export * from './trouble.ts';

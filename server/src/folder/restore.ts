@@ -6,9 +6,10 @@ import { DATABASE_FILES, databaseIn, identityIn, replacedIn, timeName } from './
 import { identityOf, writeIdentity } from './identity.ts';
 import { lockFolder } from './lock.ts';
 import { openRaw } from './raw.ts';
+import { type KeptSounds, bringSounds, soundsBeside, soundsNamedIn, soundsThere } from './sounds.ts';
 import { FolderTrouble, troubleOf } from './trouble.ts';
 
-export interface Restored extends Backup {
+export interface Restored extends Backup, KeptSounds {
   /** Where the database that was there lies now; null when there was none. */
   aside: string | null;
 }
@@ -23,8 +24,12 @@ export async function restore(folder: string, file: string): Promise<Restored> {
     const fresh = `${databaseIn(folder)}.restored`;
     rmSync(fresh, { force: true });
     const copied = await copyChecked(from, fresh);
+    const sounds = soundsBeside(databaseIn(folder));
     const aside = setAside(folder);
+    // What the restored database does not name is swept away when it is opened.
+    if (aside) await bringSounds(soundsThere(sounds), sounds, join(aside, 'sounds'));
     renameSync(fresh, databaseIn(folder));
+    const kept = await bringSounds(await soundsNamedIn(databaseIn(folder)), soundsBeside(from), sounds);
     const database = await openRaw(databaseIn(folder), 'read');
     try {
       const identity = await identityOf(database);
@@ -34,7 +39,7 @@ export async function restore(folder: string, file: string): Promise<Restored> {
     } finally {
       await database.close();
     }
-    return { ...copied, file: databaseIn(folder), aside };
+    return { ...copied, ...kept, file: databaseIn(folder), aside };
   } catch (error) {
     throw troubleOf(error, folder) ?? error;
   } finally {

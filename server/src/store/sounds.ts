@@ -7,6 +7,7 @@ import { createReadStream, existsSync, mkdirSync, statSync } from 'node:fs';
 import { open, readdir, rename, rm, truncate } from 'node:fs/promises';
 import { join } from 'node:path';
 import { WavReader } from '@feldspar/core/formats';
+import { databaseIn, soundName, soundsBeside } from '../folder/index.ts';
 import { Problem, sizeText } from '../http/problem.ts';
 
 export class SoundFiles {
@@ -16,7 +17,7 @@ export class SoundFiles {
   private readonly writing = new Map<string, Promise<unknown>>();
 
   constructor(folder: string, mostBytes: number) {
-    this.place = join(folder, 'sounds');
+    this.place = soundsBeside(databaseIn(folder));
     this.mostBytes = mostBytes;
   }
 
@@ -25,7 +26,7 @@ export class SoundFiles {
   }
 
   fileOf(hash: string): string {
-    return join(this.place, `${hash}.wav`);
+    return join(this.place, soundName(hash));
   }
 
   /** Bytes that have arrived of one that is being sent. */

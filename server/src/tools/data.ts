@@ -1,15 +1,17 @@
 /** `npm run backup`, `npm run restore FILE`, `npm run salvage`: what is done to a data folder by hand. Says what was done, or why not. */
 import { existsSync } from 'node:fs';
-import { join, resolve } from 'node:path';
+import { dirname, join, resolve } from 'node:path';
 import { readConfig } from '../config.ts';
 import {
   FolderTrouble,
+  type KeptSounds,
   backUp,
   databaseIn,
   holdings,
   readIdentity,
   restore,
   salvage,
+  soundName,
   timeName,
   troubleOf,
   type Unreadable,
@@ -18,15 +20,25 @@ import { makeDatabase } from '../store/database.ts';
 
 const say = (text: string) => process.stdout.write(`${text}\n`);
 
+function sayOfSounds({ sounds, missing }: KeptSounds, folder: string): void {
+  if (sounds > 0) say(`Its sounds (${sounds}) lie in ${join(folder, 'sounds')}.`);
+  if (missing.length > 0)
+    say(
+      `${missing.length} sounds of recordings are missing; what was heard in them is there. Their files: ${missing.map(soundName).join(', ')}`,
+    );
+}
+
 const TOOLS: Record<string, (folder: string, file: string | undefined) => Promise<void>> = {
   async backup(folder, file) {
     const made = await backUp(folder, file && resolve(file));
     say(`${made.file}\n${made.takes} takes, ${Math.ceil(made.bytes / 1024)} kB, read back whole.`);
+    sayOfSounds(made, dirname(made.file));
   },
   async restore(folder, file) {
     if (!file) throw new Error('Name the file to bring back: npm run restore data/studio/backups/….sqlite');
-    const { takes, aside } = await restore(folder, file);
+    const { takes, aside, ...kept } = await restore(folder, file);
     say(`${takes} takes are back in ${folder}.`);
+    sayOfSounds(kept, folder);
     if (aside) say(`What was there before lies in ${aside}.`);
   },
   async salvage(folder, file) {
