@@ -29,7 +29,7 @@ function followNpm(): void {
 /** Of a process, where the system tells (Linux): its name and its parent. */
 function whoIs(pid: number): { name: string; parent: number | null } {
   try {
-    const [, name, parent] = /\((.*)\) \S+ (\d+)/.exec(readFileSync(`/proc/${pid}/stat`, 'utf8'))!;
+    const [, name = '', parent] = /\((.*)\) \S+ (\d+)/.exec(readFileSync(`/proc/${pid}/stat`, 'utf8'))!;
     return { name, parent: Number(parent) };
   } catch {
     return { name: '', parent: null };

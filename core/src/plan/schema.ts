@@ -289,6 +289,9 @@ export const planSchema = z.strictObject({
 });
 
 export type Plan = z.infer<typeof planSchema>;
+
+/** Every plan has one: the schema asks for it. */
+export const firstSection = ({ sections }: Pick<Plan, 'sections'>): Section => sections[0];
 export type PlanRecord = z.infer<typeof planRecordSchema>;
 export type Section = z.infer<typeof sectionSchema>;
 export type SaidTempo = z.infer<typeof saidTempoSchema>;

@@ -11,7 +11,7 @@ import {
   sessionAfter,
   sessionOf,
 } from '@feldspar/core/planner';
-import { planTempo, withTempo } from '@feldspar/core/plan';
+import { firstSection, planTempo, withTempo } from '@feldspar/core/plan';
 import { STEADY_PLAYER, chance } from '@feldspar/core/players';
 import { ALL_READY_PLANS, readyPlanOf } from '@feldspar/core/practice';
 import { simulatedTake } from '@feldspar/core/take';
@@ -88,7 +88,7 @@ async function walk(stores: DemoStores, person: DemoPlayer, p: number, now: Date
       const figures = stored.find(({ id }) => id === take.id)?.figures ?? null;
       past.unshift({
         planId: next.planId,
-        tempo: take.plan.sections[0].tempo,
+        tempo: firstSection(take.plan).tempo,
         day: startedAt.toLocaleDateString('sv'),
         figures,
       });
@@ -112,7 +112,7 @@ async function agendas({ documents }: DemoStores, now: Date): Promise<void> {
     plan?: string,
   ): AgendaItem => {
     const ready = ALL_READY_PLANS.find((one) => one.plan.title === plan);
-    const tempo = ready?.plan.sections[0].tempo;
+    const tempo = ready && firstSection(ready.plan).tempo;
     return {
       ...{ key: `item-${n}`, kind, minutes, title },
       ...(ready && tempo ? { planId: ready.id, tempo: { bpm: tempo.bpm, beat: tempo.beat } } : {}),

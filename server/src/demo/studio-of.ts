@@ -37,7 +37,8 @@ async function givenWork({ documents, trends }: Stores, dayAgo: (days: number) =
   /** What somebody plays most: work of which something is done. */
   const usual = async (name: string): Promise<{ work: Assignment['work']; tempo: Assignment['tempo'] }> => {
     const [take] = (await trends.practised(playerOf(name), 1)).filter(({ planId }) => planId !== null);
-    return { work: { kind: 'plan', planId: take.planId!, title: take.title }, tempo: take.tempo };
+    if (!take?.planId) throw new Error(`${name} has played no plan of the studio`);
+    return { work: { kind: 'plan', planId: take.planId, title: take.title }, tempo: take.tempo };
   };
   /** Something that holds already. */
   const heldBy = async (name: string) => {

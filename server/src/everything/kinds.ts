@@ -47,5 +47,7 @@ const NAME = /^(\w+)\/([0-9a-f-]{36})\.json$/;
 /** The folder and id of an entry, or null where it is none of them. */
 export function placeOf(name: string): { folder: Folder; id: string } | null {
   const [, folder, id] = NAME.exec(name) ?? [];
-  return folder !== undefined && folder in FOLDERS ? { folder: folder as Folder, id } : null;
+  return folder !== undefined && id !== undefined && folder in FOLDERS
+    ? { folder: folder as Folder, id }
+    : null;
 }

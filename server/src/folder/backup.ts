@@ -11,7 +11,7 @@ import { type KeptSounds, bringSounds, soundsBeside, soundsNamedIn, sweepBackedU
 import { FolderTrouble } from './trouble.ts';
 
 const DAY_MS = 86_400_000;
-const DAILY = /^daily-(\d{4}-\d{2}-\d{2}T\d{2}-\d{2}-\d{2})\.sqlite$/;
+const DAILY = /^daily-(\d{4}-\d{2}-\d{2})T(\d{2}-\d{2}-\d{2})\.sqlite$/;
 /** So many daily ones are kept: two weeks of days on which something was played. */
 export const MOST_DAILY = 14;
 
@@ -73,11 +73,9 @@ async function readBack(file: string): Promise<number> {
   const copy = await openRaw(file, 'write');
   try {
     await copy.exec('PRAGMA journal_mode = DELETE');
-    const [{ quick_check }] = await copy.all<{ quick_check: string }>('PRAGMA quick_check(1)');
+    const { quick_check } = await copy.one<{ quick_check: string }>('PRAGMA quick_check(1)');
     if (quick_check !== 'ok') throw new Error(`The copy cannot be read back: ${quick_check}.`);
-    const [{ takes }] = await copy.all<{ takes: number }>(
-      'SELECT count(length(document)) AS takes FROM takes',
-    );
+    const { takes } = await copy.one<{ takes: number }>('SELECT count(length(document)) AS takes FROM takes');
     return takes;
   } finally {
     await copy.close();
@@ -107,8 +105,8 @@ export async function backUpDaily(folder: string, now = new Date()): Promise<Bac
 }
 
 function timeOf(file: string): number {
-  const [day, time] = DAILY.exec(file.slice(file.lastIndexOf('daily-')))![1].split('T');
-  return Date.parse(`${day}T${time.replaceAll('-', ':')}Z`);
+  const [, day, time] = DAILY.exec(file.slice(file.lastIndexOf('daily-'))) ?? [];
+  return Date.parse(`${day}T${time?.replaceAll('-', ':')}Z`);
 }
 
 async function revisionOf(file: string): Promise<number> {

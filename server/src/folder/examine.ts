@@ -105,7 +105,7 @@ async function look(
   }
   if (tables.includes('takes') && tables.includes('players') && tables.includes('plans')) {
     const loose = await database.all<{ table: string }>('PRAGMA foreign_key_check');
-    if (loose.length > 0)
+    if (loose[0])
       throw damaged(folder, `${loose.length} rows of “${loose[0].table}” point to rows that are gone`);
   }
   const now = await identityOf(database);

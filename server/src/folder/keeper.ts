@@ -43,7 +43,9 @@ export function keepFolder(
   }
 
   async function look(): Promise<void> {
-    const [{ revision }] = await database.all<Pick<Identity, 'revision'>>('SELECT revision FROM studio');
+    const [row] = await database.all<Pick<Identity, 'revision'>>('SELECT revision FROM studio');
+    if (!row) throw new Error('the studio does not know itself');
+    const { revision } = row;
     const still = revision === seen;
     if (!still) seen = revision;
     if (revision === written) since = Date.now();

@@ -141,7 +141,7 @@ async function oneByOne(database: Raw): Promise<LeafRow[]> {
     const row = database.all<Columns>('SELECT rowid AS at, * FROM leaf WHERE rowid = ?', [at]);
     rows.push(
       await row.then(
-        ([found]) => leafRow(found),
+        ([found]) => (found ? leafRow(found) : { rowid: at, values: null }),
         () => ({ rowid: at, values: null }),
       ),
     );

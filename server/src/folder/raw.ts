@@ -6,6 +6,8 @@ import sqlite3 from 'sqlite3';
 
 export interface Raw {
   all<Row>(sql: string, parameters?: readonly unknown[]): Promise<Row[]>;
+  /** The row of a query that gives one whatever is there, as a count does. @throws Error where it gives none. */
+  one<Row>(sql: string, parameters?: readonly unknown[]): Promise<Row>;
   /** Several statements, no result. */
   exec(sql: string): Promise<void>;
   run(sql: string, parameters?: readonly unknown[]): Promise<void>;
@@ -39,11 +41,17 @@ export async function openRaw(
   database.configure('busyTimeout', patienceMs);
   const settled = (begin: (done: Done) => void) =>
     new Promise<void>((resolve, reject) => begin((error) => (error ? reject(error) : resolve())));
+  const all = <Row>(sql: string, parameters: readonly unknown[] = []) =>
+    new Promise<Row[]>((resolve, reject) =>
+      database.all(sql, parameters, (error, rows) => (error ? reject(error) : resolve(rows as Row[]))),
+    );
   return {
-    all: (sql, parameters = []) =>
-      new Promise((resolve, reject) =>
-        database.all(sql, parameters, (error, rows) => (error ? reject(error) : resolve(rows as never[]))),
-      ),
+    all,
+    async one<Row>(sql: string, parameters?: readonly unknown[]) {
+      const [row] = await all<Row>(sql, parameters);
+      if (row === undefined) throw new Error(`a row was expected: ${sql}`);
+      return row;
+    },
     exec: (sql) => settled((done) => database.exec(sql, done)),
     run: (sql, parameters = []) => settled((done) => database.run(sql, parameters, done)),
     copyTo: (target) => copy(database, target),

@@ -58,8 +58,8 @@ async function refuse(file: string): Promise<void> {
   let database;
   try {
     database = await openRaw(file, 'read');
-    const [check] = await database.all<{ quick_check: string }>('PRAGMA quick_check(1)');
-    if (check.quick_check !== 'ok') throw no(`is damaged (${check.quick_check})`);
+    const { quick_check } = await database.one<{ quick_check: string }>('PRAGMA quick_check(1)');
+    if (quick_check !== 'ok') throw no(`is damaged (${quick_check})`);
     const tables = await database.all<{ name: string }>(
       "SELECT name FROM sqlite_master WHERE type = 'table' AND name IN ('takes', 'plans', 'players')",
     );

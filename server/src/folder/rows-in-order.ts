@@ -44,7 +44,7 @@ export async function rowsInOrder(source: Raw, table: Table, saving: Saving): Pr
 /** One beyond it; null where the end cannot be read. */
 async function highestRow(source: Raw, table: Table): Promise<number | null> {
   try {
-    const [{ top }] = await source.all<{ top: number | null }>(`SELECT max(rowid) AS top FROM ${table}`);
+    const { top } = await source.one<{ top: number | null }>(`SELECT max(rowid) AS top FROM ${table}`);
     return (top ?? 0) + 1;
   } catch {
     return null;

@@ -100,7 +100,7 @@ const uuid = z.uuid();
 
 /** The `:id` of the address. @throws Problem 400 when it is no UUID. */
 export function readId(ctx: { params: Record<string, string> }): string {
-  const { id } = ctx.params;
+  const { id = '' } = ctx.params;
   if (!uuid.safeParse(id).success) {
     throw new Problem(
       400,

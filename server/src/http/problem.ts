@@ -132,8 +132,10 @@ export const sizeText = (bytes: number) =>
 
 function invalid(errors: FieldProblem[]): Problem {
   const [first] = errors;
-  const where = first.path ? `${first.path}: ` : '';
+  const where = first?.path ? `${first.path}: ` : '';
   const more = errors.length > 1 ? ` (and ${errors.length - 1} more)` : '';
   const shown = errors.slice(0, MOST_PROBLEMS + 1);
-  return new Problem(422, 'The document has errors', `${where}${first.message}${more}`, { errors: shown });
+  return new Problem(422, 'The document has errors', `${where}${first?.message ?? ''}${more}`, {
+    errors: shown,
+  });
 }

@@ -1,4 +1,5 @@
 /** The bin: what was deleted is found and brought back for 30 days, then it is really gone. */
+import type { DocumentKind } from '@feldspar/core/wire';
 import type { Bin } from '@feldspar/core/wire';
 import { type ModelStatic, Op, QueryTypes } from 'sequelize';
 import type { Database } from './database.ts';
@@ -39,16 +40,19 @@ export class BinStore {
   }
 
   async list(): Promise<Bin> {
-    const [takes, plans, players, recordings, ...documents] = await Promise.all([
-      this.takes.deleted(MOST_LISTED),
-      this.plans.deleted(MOST_LISTED),
-      this.players.deleted(MOST_LISTED),
-      this.recordings.deleted(MOST_LISTED),
-      ...(['path', 'agenda', 'assignment', 'lesson', 'circle'] as const).map((kind) =>
-        this.documents.deleted(kind, MOST_LISTED),
-      ),
-    ]);
-    const [paths, agendas, assignments, lessons, circles] = documents;
+    const deleted = (kind: DocumentKind) => this.documents.deleted(kind, MOST_LISTED);
+    const [takes, plans, players, recordings, paths, agendas, assignments, lessons, circles] =
+      await Promise.all([
+        this.takes.deleted(MOST_LISTED),
+        this.plans.deleted(MOST_LISTED),
+        this.players.deleted(MOST_LISTED),
+        this.recordings.deleted(MOST_LISTED),
+        deleted('path'),
+        deleted('agenda'),
+        deleted('assignment'),
+        deleted('lesson'),
+        deleted('circle'),
+      ]);
     return {
       daysKept: DAYS_KEPT,
       ...{ takes, plans, players, recordings, paths, agendas, assignments, lessons, circles },

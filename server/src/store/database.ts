@@ -107,7 +107,7 @@ export async function migrate(
   });
   const done = new Set(rows.map(({ name }) => name));
   const missing = migrations.filter(({ name }) => !done.has(name));
-  if (missing.length > 0) await before(missing[0].name);
+  if (missing[0]) await before(missing[0].name);
   for (const { name, up } of missing) {
     await sequelize.transaction({ type: Transaction.TYPES.IMMEDIATE }, async (transaction) => {
       await up(new Tables(sequelize.getQueryInterface(), transaction));

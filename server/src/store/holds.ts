@@ -36,6 +36,9 @@ interface HoldRow extends Figured {
   hold: { beats: number; range: [number, number]; toleranceMs: number };
 }
 
+/** Newest first; of nothing there is no group. */
+type Group = [HoldRow, ...HoldRow[]];
+
 export class HoldStore {
   private readonly database: Database;
   private readonly players: PlayerStore;
@@ -62,13 +65,13 @@ export class HoldStore {
       limit: MOST_TAKES,
     });
     const groups = grouped((rows as unknown as ListedRow[]).flatMap(withFigure));
-    const recent = groups.map(recentOf);
-    await this.pool(recent);
-    return groups.map((group, i) => this.view(group, recent[i]));
+    const recent = new Map(groups.map((group) => [group, recentOf(group)]));
+    await this.pool([...recent.values()]);
+    return groups.map((group) => this.view(group, recent.get(group)!));
   }
 
   /** Reads what is not pooled yet, all groups in one go. */
-  private async pool(groups: HoldRow[][]): Promise<void> {
+  private async pool(groups: Group[]): Promise<void> {
     const missing = groups.filter((group) => !this.pooled.has(keyOf(group)));
     const rows = await this.database.models.takes.findAll({
       attributes: ['id', 'alone', 'judging', 'input'],
@@ -87,7 +90,7 @@ export class HoldStore {
     }
   }
 
-  private view(group: HoldRow[], recent: HoldRow[]): HoldGroup {
+  private view(group: Group, recent: Group): HoldGroup {
     const [newest] = group;
     const tempos = group.map(({ quarterBpm }) => quarterBpm);
     return {
@@ -123,12 +126,13 @@ function notYet({ hold }: HoldRow): Report['holdBeats'] {
   return { toleranceMs: hold.toleranceMs, confidence: 0.8, beats: null, range: null, why };
 }
 
-function recentOf(group: HoldRow[]): HoldRow[] {
-  const oldestMs = group[0].startedAt.getTime() - RECENT.days * 86_400_000;
-  return group.filter(({ startedAt }) => startedAt.getTime() >= oldestMs).slice(0, RECENT.takes);
+function recentOf([newest, ...older]: Group): Group {
+  const oldestMs = newest.startedAt.getTime() - RECENT.days * 86_400_000;
+  const recent = older.filter(({ startedAt }) => startedAt.getTime() >= oldestMs);
+  return [newest, ...recent.slice(0, RECENT.takes - 1)];
 }
 
-const keyOf = (group: HoldRow[]) =>
+const keyOf = (group: Group) =>
   group.map(({ id, estimator, updatedAt }) => `${id} ${estimator} ${updatedAt}`).join(',');
 
 function practised({ planId, title }: HoldRow): Pick<HoldGroup, 'name' | 'family'> {
@@ -137,7 +141,7 @@ function practised({ planId, title }: HoldRow): Pick<HoldGroup, 'name' | 'family
 }
 
 /** By family or title, and within one by tempo, each group newest first. */
-function grouped(rows: HoldRow[]): HoldRow[][] {
+function grouped(rows: HoldRow[]): Group[] {
   const byName = new Map<string, HoldRow[]>();
   for (const row of rows) {
     const { name } = practised(row);
@@ -149,8 +153,8 @@ function grouped(rows: HoldRow[]): HoldRow[][] {
   return groups.sort((a, b) => b[0].startedAt.getTime() - a[0].startedAt.getTime());
 }
 
-function byTempo(rows: HoldRow[]): HoldRow[][] {
-  const groups: HoldRow[][] = [];
+function byTempo(rows: HoldRow[]): Group[] {
+  const groups: Group[] = [];
   let slowest = NaN;
   for (const row of [...rows].sort((a, b) => a.quarterBpm - b.quarterBpm)) {
     if (row.quarterBpm <= slowest * SAME_TEMPO) groups.at(-1)!.push(row);

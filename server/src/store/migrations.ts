@@ -3,7 +3,7 @@
  * may be met half done (an older version could be interrupted in the middle), so it adds only what is missing.
  */
 import { randomUUID } from 'node:crypto';
-import type { Plan } from '@feldspar/core/plan';
+import { type Plan, firstSection } from '@feldspar/core/plan';
 import type { Take } from '@feldspar/core/take';
 import { quartersPerMinute, tempo } from '@feldspar/core/time';
 import {
@@ -105,7 +105,7 @@ export const MIGRATIONS: readonly Migration[] = [
         defaultValue: 0,
       });
       await eachTake(tables, async (take, key) => {
-        const { bpm, beat } = take.plan.sections[0].tempo;
+        const { bpm, beat } = firstSection(take.plan).tempo;
         await tables.run('UPDATE takes SET quarterBpm = :quarterBpm WHERE id = :id', {
           quarterBpm: quartersPerMinute(tempo(bpm, beat)).valueOf(),
           id: key,
@@ -156,7 +156,7 @@ export const MIGRATIONS: readonly Migration[] = [
           'UPDATE takes SET title = :title, tempo = :tempo, input = :input, stopped = :stopped WHERE id = :id',
           {
             title: take.plan.title,
-            tempo: JSON.stringify(take.plan.sections[0].tempo),
+            tempo: JSON.stringify(firstSection(take.plan).tempo),
             input: take.input,
             stopped: take.stoppedAtS !== null,
             id: key,
@@ -186,7 +186,7 @@ export const MIGRATIONS: readonly Migration[] = [
       });
       await eachDocument<Plan>(tables, 'plans', async ({ sections, sheet }, key) => {
         await tables.run('UPDATE plans SET tempo = :tempo, sheet = :sheet WHERE id = :id', {
-          tempo: JSON.stringify(sections[0].tempo),
+          tempo: JSON.stringify(firstSection({ sections }).tempo),
           sheet: sheet !== undefined,
           id: key,
         });
@@ -259,11 +259,11 @@ async function eachDocument<Document>(
   const ids = await tables.select<{ id: string }>(`SELECT id FROM ${table}`);
   for (const row of ids) {
     // One at a time: a studio's takes together are more than a machine's memory.
-    const [{ document }] = await tables.select<{ document: string }>(
+    const [found] = await tables.select<{ document: string }>(
       `SELECT document FROM ${table} WHERE id = ${quoted(row.id)}`,
     );
     try {
-      await change(JSON.parse(document) as Document, row.id);
+      if (found) await change(JSON.parse(found.document) as Document, row.id);
     } catch (error) {
       if (!(error instanceof SyntaxError || error instanceof TypeError || error instanceof RangeError))
         throw error;

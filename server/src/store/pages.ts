@@ -13,7 +13,7 @@ export function cursorOf(name: string, key: Key, id: string): string {
 
 /** @throws Problem 400 for a text that is no cursor of this order. */
 export function readCursor(text: string, name: string, kind: 'date' | 'number'): { key: Key; id: string } {
-  const [of, value, id] = Buffer.from(text, 'base64url').toString().split(' ');
+  const [of, value = '', id] = Buffer.from(text, 'base64url').toString().split(' ');
   const key = kind === 'date' ? new Date(value) : Number(value);
   if (of !== name || !id || Number.isNaN(key.valueOf())) {
     throw new Problem(

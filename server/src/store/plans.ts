@@ -3,7 +3,7 @@
  * many that one is stored only when a take is linked to it.
  */
 import { isDeepStrictEqual } from 'node:util';
-import type { Plan } from '@feldspar/core/plan';
+import { type Plan, firstSection } from '@feldspar/core/plan';
 import { ALL_READY_PLANS, type ReadyPlan, readyPlanOf } from '@feldspar/core/practice';
 import type { Page, PlanItem, StoredPlan } from '@feldspar/core/wire';
 import { Op } from 'sequelize';
@@ -160,7 +160,7 @@ function factsOf(plan: Plan): Pick<PlanRow, 'title' | 'document' | 'tempo' | 'sh
   return {
     title: plan.title,
     document: plan,
-    tempo: plan.sections[0].tempo,
+    tempo: firstSection(plan).tempo,
     sheet: plan.sheet !== undefined,
   };
 }

@@ -118,7 +118,7 @@ export class SoundFiles {
   async sweep(known: ReadonlySet<string>): Promise<void> {
     if (!existsSync(this.place)) return;
     for (const name of await readdir(this.place)) {
-      const [stem] = name.split('.');
+      const [stem = ''] = name.split('.');
       if (/\.(wav|part)$/.test(name) && !known.has(stem)) await rm(join(this.place, name), { force: true });
     }
   }

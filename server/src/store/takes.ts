@@ -2,6 +2,7 @@
  * Takes in the database. A take is raw and never rewritten: what is said about it (note, true tempo, how it is judged) is kept
  * beside it, and deleting can be undone.
  */
+import { firstSection } from '@feldspar/core/plan';
 import { isDeepStrictEqual } from 'node:util';
 import { type Take, type TakeSummary, takeSummarySchema, takeTempo } from '@feldspar/core/take';
 import { quartersPerMinute } from '@feldspar/core/time';
@@ -85,7 +86,7 @@ export class TakeStore {
       note: take.note,
       document: raw(take),
       title: take.plan.title,
-      tempo: take.plan.sections[0].tempo,
+      tempo: firstSection(take.plan).tempo,
       input: take.input,
       stopped: take.stoppedAtS !== null,
       trueTempo: take.trueTempo ?? null,

@@ -64,10 +64,12 @@ function lostText({ table, rows: [from, to], reason }: Unreadable): string {
 }
 
 /** @returns the exit code. */
-export async function runTool([name, file]: readonly string[]): Promise<number> {
+export async function runTool([name = '', file]: readonly string[]): Promise<number> {
   const { dataFolder } = readConfig(process.env, process.argv);
   try {
-    await TOOLS[name](dataFolder, file);
+    const tool = TOOLS[name];
+    if (!tool) throw new Error(`Say what is to be done: ${Object.keys(TOOLS).join(', ')}.`);
+    await tool(dataFolder, file);
     return 0;
   } catch (error) {
     const trouble = troubleOf(error, dataFolder);
