@@ -143,6 +143,7 @@ it('again by key; stopped by key after a few bars, it is judged on what was play
   expect(await browser.script('return location.pathname + location.search')).toBe(
     `/plans/${GROWING.id}/play?note=1%2F4&rate=300`,
   );
+  await useSteadyClock(browser);
   await browser.press('Enter');
   await browser.see(/bar 2 /);
   const { hits } = { hits: simulate(compile(withTempo(GROWING.plan, tempo(300, '1/4'))), PLAYER, 1) };

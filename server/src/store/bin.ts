@@ -1,6 +1,5 @@
 /** The bin: what was deleted is found and brought back for 30 days, then it is really gone. */
-import type { DocumentKind } from '@feldspar/core/wire';
-import type { Bin } from '@feldspar/core/wire';
+import type { Bin, DocumentKind } from '@feldspar/core/wire';
 import { type ModelStatic, Op, QueryTypes } from 'sequelize';
 import type { Database } from './database.ts';
 import type { Row } from './models.ts';
