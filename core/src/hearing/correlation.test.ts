@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { slidingProducts } from './correlation.ts';
+import { slidingLikeness, slidingProducts } from './correlation.ts';
 
 const noise = (length: number, seed: number) => {
   let state = seed;
@@ -49,4 +49,28 @@ test('a stretch of places is that stretch of all of them', () => {
 
 test('a sound longer than the piece is nowhere in it', () => {
   expect(slidingProducts(noise(10, 1), noise(11, 2))).toHaveLength(0);
+});
+
+test('likeness is that of two arrows: 1 where the piece is the sound, whatever its level, and -1 where it is turned over', () => {
+  const raw = noise(500, 8);
+  const power = Math.sqrt(raw.reduce((sum, value) => sum + value * value, 0));
+  const sound = raw.map((value) => value / power);
+  const piece = noise(6000, 9).map((value) => value / 1000);
+  piece.set(
+    sound.map((value) => 7 * value),
+    700,
+  );
+  piece.set(
+    sound.map((value) => -0.3 * value),
+    3000,
+  );
+  const { likes, products } = slidingLikeness(piece, sound);
+  expect(likes[700]).toBeCloseTo(1, 4);
+  expect(products[700]).toBeCloseTo(7, 3);
+  expect(likes[3000]).toBeCloseTo(-1, 4);
+  // Elsewhere noise is like noise by chance alone: a normal of one in the root of 500.
+  expect(Math.max(...likes.subarray(4000).map(Math.abs))).toBeLessThan(0.25);
+  const part = slidingLikeness(piece, sound, 690, 710);
+  expect(part.likes[10]).toBeCloseTo(1, 4);
+  expect(slidingLikeness(noise(10, 1), noise(11, 2)).likes).toHaveLength(0);
 });

@@ -51,6 +51,28 @@ export function slidingProducts(
   return products;
 }
 
+/**
+ * Normalised correlation of a sound of power 1 with a piece, at every place it may begin (Press et al., as above).
+ * @param from as for `slidingProducts`, and `to`. @returns the products, and each divided by the root of the piece's own power there: -1 to 1.
+ */
+export function slidingLikeness(
+  piece: Float32Array,
+  sound: Float32Array,
+  from = 0,
+  to = piece.length - sound.length,
+): { products: Float32Array; likes: Float32Array } {
+  const products = slidingProducts(piece, sound, from, to);
+  const likes = new Float32Array(products.length);
+  let power = 0;
+  if (products.length > 0) for (let i = 0; i < sound.length; i++) power += piece[from + i] ** 2;
+  for (let i = 0; i < products.length; i++) {
+    const at = from + i;
+    if (i > 0) power += piece[at + sound.length - 1] ** 2 - piece[at - 1] ** 2;
+    likes[i] = products[i] / Math.sqrt(Math.max(power, 1e-12));
+  }
+  return { products, likes };
+}
+
 function productAt(piece: Float32Array, sound: Float32Array, at: number): number {
   let product = 0;
   for (let i = 0; i < sound.length; i++) product += piece[at + i] * sound[i];

@@ -1,6 +1,6 @@
 export * from './ears.ts';
 export { WholeEars } from './whole-ears.ts';
 export { HighPass } from './high-pass.ts';
-export { slidingProducts } from './correlation.ts';
+export { slidingLikeness } from './correlation.ts';
 export { type OnsetStrength, OnsetStrengthMaker } from './onset-strength.ts';
 export { TELLS_APART_S } from './engine.ts';

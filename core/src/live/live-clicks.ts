@@ -3,7 +3,7 @@
  * is one delay that all clicks share. Nothing is believed that not many clicks agree on. Once the delay is known, what a click sounds like
  * here is learned from the clicks that went by, and better the more there are.
  */
-import { HighPass, slidingProducts } from '../hearing/index.ts';
+import { HighPass, slidingLikeness } from '../hearing/index.ts';
 import {
   type KnownSound,
   type LookedFor,
@@ -214,12 +214,10 @@ function highOf(sound: Float32Array, rate: number): Float32Array {
  * @returns its place, and its correlation with the sound there, -1 to 1.
  */
 function loudest(piece: Float32Array, sound: Float32Array): { at: number; like: number } {
-  const products = slidingProducts(piece, sound);
+  const { products, likes } = slidingLikeness(piece, sound);
   const most = products.reduce((best, product) => Math.max(best, product), -Infinity);
   const at = Math.max(0, products.indexOf(most));
-  let power = 1e-12;
-  for (let i = 0; i < sound.length; i++) power += piece[at + i] ** 2;
-  return { at, like: most / Math.sqrt(power) };
+  return { at, like: likes[at] ?? -1 };
 }
 
 /** Places beside the loudest that are at least so much of it. */
@@ -227,16 +225,8 @@ const NEARLY_LOUD = 0.5;
 
 /** All places at which a sound (of power 1) may be in a piece; of those that lie within its length of each other, the loudest. */
 function placesOf(piece: Float32Array, sound: Float32Array): number[] {
-  const products = slidingProducts(piece, sound);
-  const likes = new Float32Array(products.length);
-  let power = 1e-12;
-  for (let i = 0; i < sound.length; i++) power += piece[i] ** 2;
-  let most = 0;
-  for (let from = 0; from < products.length; from++) {
-    if (from > 0) power += piece[from + sound.length - 1] ** 2 - piece[from - 1] ** 2;
-    likes[from] = products[from] / Math.sqrt(Math.max(power, 1e-12));
-    most = Math.max(most, products[from]);
-  }
+  const { products, likes } = slidingLikeness(piece, sound);
+  const most = products.reduce((loudest, product) => Math.max(loudest, product), 0);
   const places: number[] = [];
   for (let i = 0; i < products.length; i++) {
     if (likes[i] < ALIKE || products[i] < NEARLY_LOUD * most) continue;

@@ -1,5 +1,5 @@
 /** The sounds of our own clicks as they are looked for on a recording: their first milliseconds, where no room has mixed in yet. */
-import { slidingProducts } from '../hearing/index.ts';
+import { slidingLikeness } from '../hearing/index.ts';
 import type { Timeline } from '../plan/index.ts';
 import { type ScheduledClick, isVoice, scheduleOf, voiceSamples } from '../sound/index.ts';
 
@@ -53,14 +53,7 @@ export function likeness(piece: Float32Array, sound: Float32Array, from: number,
   const last = Math.min(to, piece.length - sound.length);
   const first = Math.max(0, from);
   if (last < first) return { at: from, like: -1 };
-  const products = slidingProducts(piece, sound, first, last);
-  const likes = new Float32Array(products.length);
-  let power = 0;
-  for (let i = 0; i < sound.length; i++) power += piece[first + i] ** 2;
-  for (let at = first; at <= last; at++) {
-    if (at > first) power += piece[at + sound.length - 1] ** 2 - piece[at - 1] ** 2;
-    likes[at - first] = products[at - first] / Math.sqrt(Math.max(power, 1e-12));
-  }
+  const { likes } = slidingLikeness(piece, sound, first, last);
   let best = 0;
   for (let i = 1; i < likes.length; i++) if (likes[i] > likes[best]) best = i;
   const enough = NEARLY * likes[best];

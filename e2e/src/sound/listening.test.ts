@@ -306,16 +306,9 @@ it('two claps with nothing round them stop a take that is listened to, and are n
     const take = (await (await fetch(`${app.url}/api/takes/${id}`)).json()) as Take;
     expect(take.stoppedAtS).toBeLessThan(compile(take.plan).endS - 10);
     expect(take.hits.length).toBeGreaterThan(0);
-    // The pair came at least a second after the last stroke; no two strokes of the take are as close as it.
-    console.log(
-      take.stoppedAtS,
-      take.latencyMs,
-      JSON.stringify(take.listening),
-      take.hits.map(({ timeS, strength }) => [timeS.toFixed(2), strength!.toFixed(2)].join(':')).join(' '),
-    );
-    const times = take.hits.map(({ timeS }) => timeS);
-    times.slice(1).forEach((timeS, i) => expect(timeS - times[i]).toBeGreaterThan(0.45));
-    expect(take.stoppedAtS! - (times.at(-1)! - take.latencyMs / 1000)).toBeGreaterThan(0.7);
+    // It ends where the first of the two was, a good while after the last stroke of the take; neither of them is in it.
+    const last = take.hits.at(-1)!.timeS - take.latencyMs / 1000;
+    expect(take.stoppedAtS! - last).toBeGreaterThan(0.7);
   } finally {
     await browser.close();
   }

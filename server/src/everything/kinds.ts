@@ -15,8 +15,7 @@ export const ABOUT = 'feldspar.json';
 
 const MB = 1024 * 1024;
 
-/** Whom others name comes before them. */
-export const FOLDERS = {
+const folders = {
   players: { schema: playerSaidSchema, most: MB },
   plans: { schema: planSchema, most: 2 * MB },
   recordings: { schema: recordingSchema, most: 32 * MB },
@@ -29,7 +28,11 @@ export const FOLDERS = {
   lessons: { schema: lessonSchema, most: MB },
   circles: { schema: circleSchema, most: MB },
 } as const satisfies Record<string, { schema: z.ZodType; most: number }>;
-export type Folder = keyof typeof FOLDERS;
+export type Folder = keyof typeof folders;
+export type Documents = { [F in Folder]: z.output<(typeof folders)[F]['schema']> };
+
+/** Whom others name comes before them. */
+export const FOLDERS: { [F in Folder]: { schema: z.ZodType<Documents[F]>; most: number } } = folders;
 
 /** The kinds that one store keeps whole. */
 export const KEPT_WHOLE: Partial<Record<Folder, DocumentKind>> = {

@@ -10,7 +10,7 @@ import { pipeline } from 'node:stream/promises';
 import { isDeepStrictEqual } from 'node:util';
 import { type FieldProblem, fieldProblems, isShallow } from '@feldspar/core/plan';
 import { readyPlanOf } from '@feldspar/core/practice';
-import type { Imported } from '@feldspar/core/wire';
+import type { DocumentKind, Imported } from '@feldspar/core/wire';
 import yauzl, { type Entry, type ZipFile } from 'yauzl';
 import { DEEPEST } from '../http/body.ts';
 import { Problem, sizeText } from '../http/problem.ts';
@@ -20,7 +20,16 @@ import type { PlanStore } from '../store/plans.ts';
 import { type PlayerStore, saidOf } from '../store/players.ts';
 import type { RecordingStore } from '../store/recordings.ts';
 import type { TakeStore } from '../store/takes.ts';
-import { ABOUT, FOLDERS, FORMAT, type Folder, KEPT_WHOLE, VERSION, placeOf } from './kinds.ts';
+import {
+  ABOUT,
+  type Documents,
+  FOLDERS,
+  FORMAT,
+  type Folder,
+  KEPT_WHOLE,
+  VERSION,
+  placeOf,
+} from './kinds.ts';
 
 /** Ten years of eight people, and their hits. */
 export const MOST_ZIP_BYTES = 2 * 1024 * 1024 * 1024;
@@ -44,13 +53,36 @@ export interface Progress {
   total: number;
 }
 
+type Storing = { [F in Folder]: (id: string, document: Documents[F]) => Promise<unknown> };
+
+function storingIn({ players, plans, takes, recordings, documents }: Stores): Storing {
+  const whole = (kind: DocumentKind) => (id: string, document: KeptDocument) =>
+    documents.put(kind, id, document);
+  return {
+    players: (id, said) => players.put(id, said),
+    plans: (id, plan) => plans.put(id, plan),
+    // Measured afterwards, in the background: thousands of them would take minutes.
+    takes: (id, take) => takes.put({ ...take, id }, { measure: false }),
+    recordings: (id, recording) => recordings.put({ ...recording, id }),
+    paths: whole('path'),
+    walks: whole('walk'),
+    agendas: whole('agenda'),
+    sessions: whole('session'),
+    assignments: whole('assignment'),
+    lessons: whole('lesson'),
+    circles: whole('circle'),
+  };
+}
+
 /** One at a time: two at once would only slow each other down. */
 export class Importing {
   private readonly stores: Stores;
+  private readonly storing: Storing;
   private current: Progress = { running: false, done: 0, total: 0 };
 
   constructor(stores: Stores) {
     this.stores = stores;
+    this.storing = storingIn(stores);
   }
 
   progress(): Progress {
@@ -104,10 +136,10 @@ export class Importing {
     }
   }
 
-  private async one(
+  private async one<F extends Folder>(
     zip: ZipFile,
     entry: Entry,
-    folder: Folder,
+    folder: F,
     id: string,
   ): Promise<Fate | Imported['refused'][number]> {
     const refused = (path: string, message: string) => ({ file: entry.fileName, path, message });
@@ -130,7 +162,7 @@ export class Importing {
   }
 
   /** What is here already is compared, never overwritten. */
-  private async store(folder: Folder, id: string, document: unknown): Promise<Fate> {
+  private async store<F extends Folder>(folder: F, id: string, document: Documents[F]): Promise<Fate> {
     const here = await this.here(folder, id);
     if (here !== null)
       return here.deletedAt
@@ -138,24 +170,7 @@ export class Importing {
         : isDeepStrictEqual(here.document, plain(document))
           ? 'known'
           : 'other';
-    const { players, plans, takes, recordings, documents } = this.stores;
-    switch (folder) {
-      case 'players':
-        await players.put(id, document as never);
-        break;
-      case 'plans':
-        await plans.put(id, document as never);
-        break;
-      case 'takes':
-        // Measured afterwards, in the background: thousands of them would take minutes.
-        await takes.put({ ...(document as object), id } as never, { measure: false });
-        break;
-      case 'recordings':
-        await recordings.put({ ...(document as object), id } as never);
-        break;
-      default:
-        await documents.put(KEPT_WHOLE[folder]!, id, document as KeptDocument);
-    }
+    await this.storing[folder](id, document);
     return 'new';
   }
 
