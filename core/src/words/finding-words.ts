@@ -79,10 +79,10 @@ const WORDS: { [Code in Finding['code']]: (finding: FindingOf<Code>) => string }
       ? `${together}; neither leads for certain.${trend}`
       : `${together}; the ${leads} comes ${whole(spreadMs)} ms first.${trend}`;
   },
-  'limbs by ear': ({ parts, n, asOne, apartMs, tellsApartMs }) => {
+  'limbs by ear': ({ parts, n, asOne, apartMs }) => {
     const together = `${capital(parts.join(' and '))} were one sound to the microphone ${asOne} times in ${n}`;
     const apart = apartMs === null ? '' : `; the other times they lay about ${whole(apartMs)} ms apart`;
-    return `${together}${apart}. It tells strokes apart from ${whole(tellsApartMs)} ms on, and not which limb was first: pads or keys do.`;
+    return `${together}${apart}.`;
   },
   swing: ({ ratio, sd }) => `You swing ${oneDecimal(ratio)} to 1, with a spread of ${oneDecimal(sd)}.`,
   lengths: ({ ratio, n }) =>

@@ -61,6 +61,9 @@ export const CoreSample = memo(function CoreSample(props: CoreSampleProps) {
   );
 });
 
+/** A bar's number needs so much height. */
+const NUMBER_PX = 15;
+
 interface Part {
   model: CoreModel;
   layout: CoreLayout;
@@ -121,7 +124,8 @@ function Strata({
         {i === currentRow && <rect {...box} fill="none" stroke={INK.ink} strokeWidth="2.5" />}
         {row.startsSection && annotated && (
           <line
-            x1={left - 26}
+            // Rows as low as a number leave no room between two of them.
+            x1={rowHeight < NUMBER_PX ? left : left - 26}
             x2={left + box.width}
             y1={top - 1}
             y2={top - 1}

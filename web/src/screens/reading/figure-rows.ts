@@ -157,7 +157,9 @@ export function figureRows(report: Report): FigureRow[] {
         ? `${percent(unison.byEar.asOne)} one sound to the microphone${unison.byEar.apartMs === null ? '' : `, the others ${ms(unison.byEar.apartMs)} apart`}`
         : unison.meanSpreadMs !== null &&
             `${ms(Math.abs(unison.meanSpreadMs))} apart${unison.leads ? `, the ${unison.leads} first` : ''}, ${percent(unison.withinTolerance!)} one sound`,
-      'How far apart strokes are that are meant to be one.',
+      unison.byEar
+        ? `How far apart strokes are that are meant to be one. A microphone tells strokes apart from ${ms(unison.byEar.tellsApartMs)} on, and not which limb was first: pads, keys or MIDI do.`
+        : 'How far apart strokes are that are meant to be one.',
       unison.why,
     ),
     row(

@@ -106,7 +106,7 @@ function stroke(
 ): void {
   const strong = Math.sqrt(Math.min(1, strength ?? 0.6));
   const tall = height * (line === undefined ? 0.35 + 0.4 * strong : 0.12 + 0.12 * strong);
-  const middle = line === undefined ? 0.5 : 0.16 + 0.22 * Math.min(line, LEVELS - 1);
+  const middle = line === undefined ? 0.5 : 0.2 + 0.2 * Math.min(line, LEVELS - 1);
   const y = top + middle * height - tall / 2;
   brush.fillStyle = brush.strokeStyle = colours.player;
   if (heardS === undefined) brush.strokeRect(x - 2, y, 4, tall);
