@@ -1,9 +1,10 @@
 /** Headless Chromium, driven as a person would: by roles, labels, keys. */
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Browser as Browsers, Builder, By, type WebDriver, type WebElement } from 'selenium-webdriver';
 import * as chrome from 'selenium-webdriver/chrome.js';
+import { BY_ROLE, QUERIES, STANDS } from './in-page.ts';
 
 export interface Viewport {
   width: number;
@@ -22,41 +23,6 @@ const PATIENCE_MS = 60_000;
 
 /** What takes long is looked for less and less often: looking costs the page time too. */
 const LOOK_AGAIN_MS = { first: 40, last: 300 } as const;
-
-/**
- * Finds by role and accessible name as the standards compute them (WAI-ARIA, Accessible Name and Description Computation): what a screen
- * reader would say. The library is put into a page when something is first looked for there.
- */
-const QUERIES = readFileSync(
-  join(process.cwd(), 'node_modules/@testing-library/dom/dist/@testing-library/dom.umd.min.js'),
-  'utf8',
-);
-const BY_ROLE = `
-  if (!window.TestingLibraryDom) return null;
-  const [role, name] = arguments;
-  const { queryAllByRole } = window.TestingLibraryDom;
-  const visible = (el) => el.getClientRects().length > 0 && getComputedStyle(el).visibility !== 'hidden' && !el.closest('[aria-hidden=true]');
-  // These have no name of their own: a screen reader reads out what they hold.
-  const readOut = ['alert', 'status', 'listitem'].includes(role);
-  const pattern = name === null ? null : new RegExp(name, 'i');
-  const options = { hidden: true, ...(pattern && !readOut ? { name: pattern } : {}) };
-  // Whether something is seen is asked of those that were found; of all of them it would take long.
-  return queryAllByRole(document.body, role, options).filter(
-    (el) => visible(el) && (!pattern || !readOut || pattern.test(el.textContent.replace(/\\s+/g, ' ').trim())),
-  );
-`;
-
-/** The element, where it is at the same place two frames later. */
-const STANDS = `
-  const [element] = arguments;
-  const place = () => {
-    const { x, y, width, height } = element.getBoundingClientRect();
-    return [x, y, width, height].join();
-  };
-  const before = place();
-  return new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))
-    .then(() => (element.isConnected && place() === before ? element : null));
-`;
 
 /** As WebDriver names them. */
 const HELD = { Control: '\uE009', Shift: '\uE008', Alt: '\uE00A' } as const;
