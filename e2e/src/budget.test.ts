@@ -38,6 +38,7 @@ const LATER_KB: Record<string, number> = {
   'reading/Reading': 137,
   'recording/BeatMapScreen': 190,
   'recording/RecordingScreen': 169,
+  'recordings/ChooseParts': 24,
   'recordings/Recordings': 36,
   'rehear/Rehear': 49,
   'rig/RigScreen': 75,

@@ -21,7 +21,7 @@ interface ChoosePartsProps {
   onClose(): void;
 }
 
-export function ChooseParts({ performance: { parts }, name, onChoose, onClose }: ChoosePartsProps) {
+export default function ChooseParts({ performance: { parts }, name, onChoose, onClose }: ChoosePartsProps) {
   const [chosen, setChosen] = useState<ReadonlySet<number>>(() => new Set([fullest(parts)]));
   const [each, setEach] = useState(false);
   const several = chosen.size > 1;

@@ -6,7 +6,7 @@ import LinearProgress from '@mui/material/LinearProgress';
 import Typography from '@mui/material/Typography';
 import type { MidiPerformance } from '@feldspar/core/formats';
 import type { RecordingItem } from '@feldspar/core/wire';
-import { useDeferredValue, useEffect, useRef, useState } from 'react';
+import { Suspense, lazy, useDeferredValue, useEffect, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useSWRConfig } from 'swr';
 import { beatsAt, recordingAt } from '../../addresses/addresses.ts';
@@ -28,11 +28,13 @@ import { Row } from '../../parts/layout/Row.tsx';
 import { ScreenSkeleton } from '../../parts/layout/Skeletons.tsx';
 import { readFile } from '../../workers/files.ts';
 import { megabytes, minutes, plural, shortDate } from '../../text/text.ts';
-import { ChooseParts } from './ChooseParts.tsx';
 import { MakeRecord } from './MakeRecord.tsx';
 import { MakeSimulated } from './MakeSimulated.tsx';
 import { type ChosenParts, isMidi, openPerformance } from './open-performance.ts';
 import { openSound } from './open-sound.ts';
+
+/** Only where a MIDI file has several tracks. */
+const ChooseParts = lazy(() => import('./ChooseParts.tsx'));
 
 /** A list longer than a screen is searched. */
 const MANY = 8;
@@ -91,12 +93,14 @@ export default function Recordings() {
         {opening.error !== null && <ErrorNotice error={opening.error} />}
         {midi.error !== null && <ErrorNotice error={midi.error} />}
         {midi.read && (
-          <ChooseParts
-            performance={midi.read.performance}
-            name={midi.read.file.name}
-            onChoose={(parts) => void midi.choose(parts)}
-            onClose={midi.giveUp}
-          />
+          <Suspense>
+            <ChooseParts
+              performance={midi.read.performance}
+              name={midi.read.file.name}
+              onChoose={(parts) => void midi.choose(parts)}
+              onClose={midi.giveUp}
+            />
+          </Suspense>
         )}
         {page.error !== undefined && <ErrorNotice error={page.error} />}
         {!page.data && page.error === undefined && <ScreenSkeleton />}

@@ -1,7 +1,7 @@
 /** Which tracks of a MIDI file count, and whether each is a line of its own. */
 import type { MidiPerformance } from '@feldspar/core/formats';
 import { fireEvent, render, screen } from '@testing-library/react';
-import { ChooseParts } from './ChooseParts.tsx';
+import ChooseParts from './ChooseParts.tsx';
 
 const part = (track: number, name: string, notes: number) => ({
   track,
