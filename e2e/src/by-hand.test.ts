@@ -1,7 +1,8 @@
 /** The workshop by hand: clicks and notes put on the drawn bar, moved along it and taken away, and silent bars painted. */
 import type { Plan } from '@feldspar/core/plan';
 import type { App } from './driver/app.ts';
-import { ARROW_RIGHT, type Browser, PHONE } from './driver/browser.ts';
+import { type Browser, PHONE } from './driver/browser.ts';
+import { ARROW_RIGHT } from './driver/keys.ts';
 import { open } from './driver/opened.ts';
 
 let app: App;

@@ -17,7 +17,8 @@ import {
   resetProbe,
   useSteadyClock,
 } from './driver/audio-probe.ts';
-import { ARROW_RIGHT, type Browser } from './driver/browser.ts';
+import type { Browser } from './driver/browser.ts';
+import { ARROW_RIGHT } from './driver/keys.ts';
 import type { App } from './driver/app.ts';
 import { savedFile } from './driver/downloads.ts';
 import { open } from './driver/opened.ts';

@@ -86,6 +86,23 @@ it('hits that say which limb they are are measured as such', () => {
   expect(unison.leads).toBe('hand');
 });
 
+it('a place where anything may be played asks for no second stroke', () => {
+  const hands = timeline.targets.filter(({ voice }) => voice === 'hand');
+  const free = {
+    ...timeline,
+    targets: timeline.targets.map((target) =>
+      target.voice === 'foot' ? { ...target, optional: true } : target,
+    ),
+  };
+  const hits = hands.map(({ timeS }) => ({ timeS }));
+  expect(measure(free, hits, { tellsApartMs }).counts).toEqual({
+    targets: 32,
+    matched: 32,
+    missed: 0,
+    extra: 0,
+  });
+});
+
 it('too few of them are said', () => {
   const few = heard(() => 5).slice(0, 8);
   expect(measure(timeline, few, { tellsApartMs }).unison.why).toMatch(

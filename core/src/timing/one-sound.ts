@@ -22,7 +22,9 @@ export function heardAsOne(
     if (match.line > 1 || lines.length < 2 || hits[match.hit].voice !== undefined) return [];
     const line = 1 - match.line;
     const partner = partnerOf(targets, match.target, lines[line].voice);
-    return partner === null || met.has(partner) ? [] : [{ ...match, target: partner, line }];
+    // Where anything may be played nothing is asked for.
+    const isAsked = partner !== null && !targets[partner].optional && !met.has(partner);
+    return isAsked ? [{ ...match, target: partner, line }] : [];
   });
 }
 

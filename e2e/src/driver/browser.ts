@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { Browser as Browsers, Builder, By, type WebDriver, type WebElement } from 'selenium-webdriver';
 import * as chrome from 'selenium-webdriver/chrome.js';
 import { BY_ROLE, QUERIES, STANDS } from './in-page.ts';
+import { HELD, KEY_CODES } from './keys.ts';
 
 export interface Viewport {
   width: number;
@@ -23,16 +24,6 @@ const PATIENCE_MS = 60_000;
 
 /** What takes long is looked for less and less often: looking costs the page time too. */
 const LOOK_AGAIN_MS = { first: 40, last: 300 } as const;
-
-/** As WebDriver names them. */
-const HELD = { Control: '\uE009', Shift: '\uE008', Alt: '\uE00A' } as const;
-export const ARROW_RIGHT = '\uE014';
-
-/** As Windows numbers them, which the DevTools protocol wants. */
-const KEY_CODES = {
-  ...{ Enter: 13, Escape: 27, Tab: 9, ArrowUp: 38, ArrowDown: 40 },
-  ...{ MediaPlayPause: 179, MediaStop: 178 },
-};
 
 export class Browser {
   readonly driver: WebDriver;

@@ -4,11 +4,15 @@ import { SureWorker } from './sure-worker.ts';
 const LOST_MS = 15_000;
 const SAYS = 'it could not be loaded';
 
-type Fate = 'answers' | 'silent' | 'fails';
+type Fate = 'answers' | 'silent' | 'slow' | 'fails';
+const SLOW_MS = 20_000;
 
 jest.mock('comlink', () => ({
   wrap: ({ fate }: { fate: string }) => ({
-    ready: () => (fate === 'answers' ? Promise.resolve(true) : new Promise(() => undefined)),
+    ready: () =>
+      fate === 'answers'
+        ? Promise.resolve(true)
+        : new Promise((resolve) => fate === 'slow' && setTimeout(() => resolve(true), 20_000)),
     double: (n: number) => Promise.resolve(2 * n),
   }),
 }));
@@ -58,6 +62,18 @@ it('one that gives no sign of life is ended, and another answers in its place', 
   await pass(2);
   expect([first.answer, second.answer]).toEqual([2, 4]);
   expect(count).toEqual({ begun: 2, ended: 1 });
+});
+
+it('one that is only slow answers, if it is the first to do so; the other is ended', async () => {
+  const { ask, count } = sure('slow', 'silent');
+  const seen = ask(1);
+  await pass(SLOW_MS - 1);
+  expect([seen.answer, count]).toEqual([undefined, { begun: 2, ended: 0 }]);
+  await pass(2);
+  expect([seen.answer, count]).toEqual([2, { begun: 2, ended: 1 }]);
+  const again = ask(2);
+  await pass(1);
+  expect([again.answer, count.begun]).toEqual([4, 2]);
 });
 
 it('is given up after three', async () => {

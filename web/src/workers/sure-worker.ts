@@ -1,6 +1,6 @@
 /**
- * A worker that is started when it is first needed. One whose code does not come is told of, and the next attempt starts another; one
- * that gives no sign of life is ended, and another started in its place.
+ * A worker that is started when it is first needed. One whose code does not come is told of, and the next attempt starts another. One
+ * that gives no sign of life may be lost, or slow on a busy machine: another is started beside it, and the first to answer stays.
  */
 import { type Remote, wrap } from 'comlink';
 
@@ -13,8 +13,7 @@ interface Started<Api> {
   remote: Remote<Api>;
   /** Never fulfilled; fails when the worker could not start. */
   failure: Promise<never>;
-  /** True once it has answered, false where it gave no sign of life and was ended. */
-  alive: Promise<boolean>;
+  end(): void;
 }
 
 /** A busy machine needs some; a worker that was lost never answers. */
@@ -24,7 +23,7 @@ const MOST_STARTS = 3;
 export class SureWorker<Api extends Ready> {
   private readonly create: () => Worker;
   private readonly notLoaded: string;
-  private started: Started<Api> | null = null;
+  private answering: Promise<Started<Api>> | null = null;
 
   /** @param notLoaded what to say where its code does not come. */
   constructor(create: () => Worker, notLoaded: string) {
@@ -34,39 +33,48 @@ export class SureWorker<Api extends Ready> {
 
   /** @throws Error `notLoaded`, or what the worker throws. */
   async ask<Answer>(question: (remote: Remote<Api>) => Promise<Answer>): Promise<Answer> {
-    for (let starts = 0; starts < MOST_STARTS; starts++) {
-      this.started ??= this.start();
-      const { remote, failure, alive } = this.started;
-      if (await Promise.race([alive, failure])) return Promise.race([question(remote), failure]);
-    }
-    throw new Error(this.notLoaded);
+    const { remote, failure } = await (this.answering ??= this.firstToAnswer());
+    return Promise.race([question(remote), failure]);
+  }
+
+  private firstToAnswer(): Promise<Started<Api>> {
+    const begun: Started<Api>[] = [];
+    return new Promise((resolve, reject) => {
+      let timer: ReturnType<typeof setTimeout>;
+      const settle = (stays: Started<Api> | null) => {
+        clearTimeout(timer);
+        for (const one of begun) if (one !== stays) one.end();
+        if (stays) return resolve(stays);
+        this.answering = null;
+        reject(new Error(this.notLoaded));
+      };
+      const next = () => {
+        if (begun.length === MOST_STARTS) return settle(null);
+        const one = this.start();
+        begun.push(one);
+        one.failure.catch(() => settle(null));
+        (one.remote as unknown as { ready(): Promise<boolean> }).ready().then(
+          () => settle(one),
+          () => undefined,
+        );
+        timer = setTimeout(next, SIGN_OF_LIFE_MS);
+      };
+      next();
+    });
   }
 
   private start(): Started<Api> {
     const worker = this.create();
-    const remote = wrap<Api>(worker);
-    const end = () => {
-      if (this.started?.remote === remote) this.started = null;
-      worker.terminate();
-    };
     const failure = new Promise<never>((_, reject) => {
       worker.onerror = () => {
-        end();
+        worker.terminate();
+        // The next attempt starts another.
+        this.answering = null;
         reject(new Error(this.notLoaded));
       };
     });
     // Told to whoever waits for it, and to nobody else.
     failure.catch(() => undefined);
-    let timer: ReturnType<typeof setTimeout>;
-    const answered = (remote as unknown as { ready(): Promise<boolean> }).ready().then(() => true);
-    const silent = new Promise<boolean>((resolve) => {
-      timer = setTimeout(() => resolve(false), SIGN_OF_LIFE_MS);
-    });
-    const alive = Promise.race([answered, silent]).then((sign) => {
-      clearTimeout(timer);
-      if (!sign) end();
-      return sign;
-    });
-    return { remote, failure, alive };
+    return { remote: wrap<Api>(worker), failure, end: () => worker.terminate() };
   }
 }

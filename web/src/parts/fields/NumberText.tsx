@@ -1,4 +1,4 @@
-/** A number being typed, with what is wrong with it beside it. */
+/** A number being typed, with what is wrong with it, or a word of help, under it. */
 import TextField, { type TextFieldProps } from '@mui/material/TextField';
 
 interface NumberTextProps {
@@ -6,6 +6,9 @@ interface NumberTextProps {
   value: string;
   problem: string | null | undefined;
   onChange(text: string): void;
+  onKeyDown?: TextFieldProps['onKeyDown'];
+  /** Said while nothing is wrong. */
+  help?: string | null | undefined;
   size?: TextFieldProps['size'];
   width?: number;
 }
@@ -15,6 +18,8 @@ export function NumberText({
   value,
   problem,
   onChange,
+  onKeyDown,
+  help,
   size = 'small',
   width = 150,
 }: NumberTextProps) {
@@ -24,8 +29,9 @@ export function NumberText({
       label={label}
       value={value}
       error={problem != null}
-      helperText={problem}
+      helperText={problem ?? help}
       onChange={({ target }) => onChange(target.value)}
+      onKeyDown={onKeyDown}
       slotProps={{ htmlInput: { inputMode: 'decimal' } }}
       sx={{ width }}
     />

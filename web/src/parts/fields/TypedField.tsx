@@ -1,15 +1,9 @@
-/** A value being typed as text. What is typed stays while it is wrong, with the remedy; otherwise the field shows the value. */
+/** A field for a value that is typed as text, with what is wrong with it, or a word of help, under it. */
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { type Typed, type TypedOptions, useTyped } from './useTyped.ts';
 
-export type Typed<Value> = { value: Value; problem?: undefined } | { value?: undefined; problem: string };
-
-interface TypedFieldProps<Value> {
+interface TypedFieldProps<Value> extends TypedOptions<Value> {
   label: string;
-  value: Value;
-  show(value: Value): string;
-  read(text: string): Typed<Value>;
-  onChange(value: Value): void;
   /** Said under the field while nothing is wrong. */
   help?: string;
   width?: number | string;
@@ -18,31 +12,21 @@ interface TypedFieldProps<Value> {
 
 export function TypedField<Value>({
   label,
-  value,
-  show,
-  read,
-  onChange,
   help,
   width = 120,
   multiline,
+  ...options
 }: TypedFieldProps<Value>) {
-  const [draft, setDraft] = useState<string | null>(null);
-  const typed = draft === null ? null : read(draft);
-  const shown = show(value);
-  const kept = typed !== null && (typed.problem !== undefined || show(typed.value) === shown);
+  const field = useTyped(options);
   return (
     <TextField
       size="small"
       label={label}
-      value={kept ? draft : shown}
-      error={typed?.problem !== undefined}
-      helperText={typed?.problem ?? help}
+      value={field.text}
+      error={field.problem !== null}
+      helperText={field.problem ?? help}
       multiline={multiline}
-      onChange={({ target }) => {
-        setDraft(target.value);
-        const next = read(target.value);
-        if (next.problem === undefined) onChange(next.value);
-      }}
+      onChange={({ target }) => field.type(target.value)}
       sx={{ width }}
     />
   );

@@ -1,11 +1,11 @@
 /** A rate whose note is settled elsewhere: typed, stepped with the arrow keys or along the clockwork marks, tapped. */
 import Button from '@mui/material/Button';
 import Stack from '@mui/material/Stack';
-import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { RATE_RANGE, nextMark, rateOfFoot, readRate } from '@feldspar/core/reference';
 import { Fraction, type Tempo } from '@feldspar/core/time';
 import type { KeyboardEvent } from 'react';
+import { NumberText } from '../fields/NumberText.tsx';
 import { Row } from '../layout/Row.tsx';
 import { footText } from './foot-text.ts';
 import { useFootTaps } from './useFootTaps.ts';
@@ -71,15 +71,14 @@ export function RateField({ label, value, onChange, onValid, note, of, beside, r
     <Stack spacing={1} role="group" aria-label={of ?? (note ? 'Tempo' : label)}>
       <Stack direction="row" spacing={1} sx={{ alignItems: 'flex-start' }}>
         {beside}
-        <TextField
+        <NumberText
+          size="medium"
           label={named(label)}
           value={field.text}
-          error={field.problem !== null}
-          helperText={field.problem ?? remark}
-          onChange={({ target }) => field.type(target.value)}
+          problem={field.problem}
+          help={remark}
+          onChange={field.type}
           onKeyDown={step}
-          slotProps={{ htmlInput: { inputMode: 'decimal', size: 6 } }}
-          sx={{ width: 150 }}
         />
       </Stack>
       <Row gap={1}>

@@ -1,46 +1,21 @@
-/**
- * A number being typed. What is typed stays as typed while it is no rate yet, or says the same rate ("84." on the way to
- * "84.5"); otherwise the field shows the value.
- */
+/** A rate being typed: a number a minute, shown as rates are. */
 import type { TypedRate } from '@feldspar/core/reference';
 import { type Tempo, rateText } from '@feldspar/core/time';
-import { useState } from 'react';
+import { type TypedOptions, type TypedText, useTyped } from '../fields/useTyped.ts';
 
 type Rate = Tempo['bpm'];
 
-export interface TypedRateField {
-  text: string;
-  problem: string | null;
-  type(text: string): void;
-  /** Sets the value from elsewhere (a key, a tap); what was typed is forgotten. */
-  set(bpm: Rate): void;
-}
-
-export interface TypedRateOptions {
-  value: Rate;
+export interface TypedRateOptions extends Omit<TypedOptions<Rate>, 'show' | 'read'> {
   read(text: string): TypedRate;
-  onChange(bpm: Rate): void;
-  /** Told whether the field holds a rate, so that a form can wait. */
-  onValid?(valid: boolean): void;
 }
 
-export function useTypedRate({ value, read, onChange, onValid }: TypedRateOptions): TypedRateField {
-  const [draft, setDraft] = useState<string | null>(null);
-  const drafted = draft === null ? null : read(draft);
-  const kept = drafted !== null && (drafted.problem !== undefined || drafted.bpm.equals(value));
-  return {
-    text: kept && draft !== null ? draft : rateText(value),
-    problem: drafted?.problem ?? null,
-    type(text) {
-      setDraft(text);
-      const { bpm } = read(text);
-      onValid?.(bpm !== undefined);
-      if (bpm) onChange(bpm);
+export function useTypedRate({ read, ...options }: TypedRateOptions): TypedText<Rate> {
+  return useTyped({
+    ...options,
+    show: rateText,
+    read(text) {
+      const { bpm, problem } = read(text);
+      return bpm === undefined ? { problem: problem ?? '' } : { value: bpm };
     },
-    set(bpm) {
-      setDraft(null);
-      onValid?.(true);
-      onChange(bpm);
-    },
-  };
+  });
 }

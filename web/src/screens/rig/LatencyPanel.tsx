@@ -7,7 +7,8 @@ import Alert from '@mui/material/Alert';
 import { earlyLate } from '@feldspar/core/words';
 import { useEffect, useRef } from 'react';
 import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
-import { TypedField, type Typed, numberFrom } from '../../parts/fields/TypedField.tsx';
+import { TypedField, numberFrom } from '../../parts/fields/TypedField.tsx';
+import type { Typed } from '../../parts/fields/useTyped.ts';
 import { longDate, oneDecimal } from '../../text/text.ts';
 import {
   RIG_INPUTS,

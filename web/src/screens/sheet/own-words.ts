@@ -1,6 +1,6 @@
 /** Own words for the parts of a counted note, as they are typed: one for the half, two for thirds, two for the outer quarters. Pure. */
 import type { System } from '@feldspar/core/counts';
-import type { Typed } from '../../parts/fields/TypedField.tsx';
+import type { Typed } from '../../parts/fields/useTyped.ts';
 
 export type OwnWords = Extract<System, object>;
 

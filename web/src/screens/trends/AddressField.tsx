@@ -1,6 +1,7 @@
 /** What is typed here goes into the address; the address follows a little later, and must not take letters back. */
 import { useState } from 'react';
-import { type Typed, TypedField } from '../../parts/fields/TypedField.tsx';
+import { TypedField } from '../../parts/fields/TypedField.tsx';
+import type { Typed } from '../../parts/fields/useTyped.ts';
 
 interface AddressFieldProps {
   label: string;

@@ -4,7 +4,8 @@ import Typography from '@mui/material/Typography';
 import { type Silence, silenceWords } from '@feldspar/core/plan';
 import { Row } from '../../parts/layout/Row.tsx';
 import { Choice } from '../../parts/fields/Choice.tsx';
-import { TypedField, type Typed, numberFrom, wholeFrom } from '../../parts/fields/TypedField.tsx';
+import { TypedField, numberFrom, wholeFrom } from '../../parts/fields/TypedField.tsx';
+import type { Typed } from '../../parts/fields/useTyped.ts';
 
 type Kind = 'none' | 'runs' | 'pattern' | 'chance' | 'fade';
 
