@@ -4,16 +4,16 @@ import { SureWorker } from './sure-worker.ts';
 const LOST_MS = 15_000;
 const SAYS = 'it could not be loaded';
 
-type Fate = 'answers' | 'silent' | 'slow' | 'fails';
+type Fate = 'answers' | 'silent' | 'slow' | 'mute' | 'fails';
 const SLOW_MS = 20_000;
 
 jest.mock('comlink', () => ({
   wrap: ({ fate }: { fate: string }) => ({
     ready: () =>
-      fate === 'answers'
+      fate === 'answers' || fate === 'mute'
         ? Promise.resolve(true)
         : new Promise((resolve) => fate === 'slow' && setTimeout(() => resolve(true), 20_000)),
-    double: (n: number) => Promise.resolve(2 * n),
+    double: (n: number) => (fate === 'mute' ? new Promise(() => undefined) : Promise.resolve(2 * n)),
   }),
 }));
 
@@ -74,6 +74,19 @@ it('one that is only slow answers, if it is the first to do so; the other is end
   const again = ask(2);
   await pass(1);
   expect([again.answer, count.begun]).toEqual([4, 2]);
+});
+
+it('one that has answered once and then no more is ended, and its question goes to another', async () => {
+  const { ask, count } = sure('mute');
+  const [first, second] = [ask(1), ask(2)];
+  await pass(29_000);
+  expect([first.answer, count]).toEqual([undefined, { begun: 1, ended: 0 }]);
+  await pass(1100);
+  expect([first.answer, second.answer]).toEqual([2, 4]);
+  expect(count.begun).toBe(2);
+  // Nobody is asked for what was answered.
+  await pass(60_000);
+  expect(count.begun).toBe(2);
 });
 
 it('is given up after three', async () => {

@@ -19,6 +19,10 @@ interface Started<Api> {
 /** A busy machine needs some; a worker that was lost never answers. */
 const SIGN_OF_LIFE_MS = 15_000;
 const MOST_STARTS = 3;
+/** Two hours of hits take some seconds. */
+const ANSWERS_WITHIN_MS = 30_000;
+
+const after = (ms: number) => new Promise<void>((resolve) => setTimeout(resolve, ms));
 
 export class SureWorker<Api extends Ready> {
   private readonly create: () => Worker;
@@ -33,8 +37,16 @@ export class SureWorker<Api extends Ready> {
 
   /** @throws Error `notLoaded`, or what the worker throws. */
   async ask<Answer>(question: (remote: Remote<Api>) => Promise<Answer>): Promise<Answer> {
-    const { remote, failure } = await (this.answering ??= this.firstToAnswer());
-    return Promise.race([question(remote), failure]);
+    const asked = (this.answering ??= this.firstToAnswer());
+    const { remote, failure, end } = await asked;
+    const answer = Promise.race([question(remote), failure]);
+    const inTime = await Promise.race([answer.then(() => true), after(ANSWERS_WITHIN_MS).then(() => false)]);
+    if (inTime) return answer;
+    // It was lost on the way. Another is asked, and waited for as long as it takes.
+    end();
+    if (this.answering === asked) this.answering = null;
+    const other = await (this.answering ??= this.firstToAnswer());
+    return Promise.race([question(other.remote), other.failure]);
   }
 
   private firstToAnswer(): Promise<Started<Api>> {
