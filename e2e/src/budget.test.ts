@@ -41,7 +41,7 @@ const LATER_KB: Record<string, number> = {
   'recordings/ChooseParts': 24,
   'recordings/Recordings': 36,
   'rehear/Rehear': 49,
-  'rig/RigScreen': 75,
+  'rig/RigScreen': 76,
   'sheet/SheetScreen': 230,
   'sheets/Sheets': 178,
   'stage/Stage': 58,
