@@ -156,24 +156,28 @@ describe('a simulated player before a simulated microphone, our clicks in it', (
   }, 300_000);
 
   it('a stage that is left in the middle keeps what was heard until then, heard once more', async () => {
-    await browser.goto(`${app.url}/plans/${GROWING.id}?note=1/4&rate=${BPM}`);
-    await browser.click('button', 'To the stage');
-    const known = new Set((await microphoneTakes()).map(({ id }) => id));
-    await browser.click('button', '^Start');
-    await browser.see(/bar [89]/);
-    await browser.script('history.back()');
-    await browser.until(async () => (await microphoneTakes()).some(({ id }) => !known.has(id)), 'the take');
-    const { id } = (await microphoneTakes()).find((one) => !known.has(one.id))!;
-    const take = (await (await fetch(`${app.url}/api/takes/${id}`)).json()) as Take;
-    expect(take.stoppedAtS).toBeGreaterThan(5);
-    expect(take.hits.length).toBeGreaterThan(20);
-    // Heard once more, to the end; where a busy machine lost pieces of the sound, what was told while it was played counts.
-    const { latencyBy, lostBlocks, unplugged } = take.listening!;
-    console.info(`left in the middle: ${lostBlocks} blocks lost, the delay known by ${latencyBy}`);
-    expect(unplugged).toBe(false);
-    if (lostBlocks === 0) expect(latencyBy).toBe('clicks');
-    // Whoever has left is where he went, and is not called to the reading.
-    expect(await browser.path()).toBe(`/plans/${GROWING.id}`);
+    // Where a busy machine's output stumbles, the clicks do not lie where they should, and the delay is told by the browser: then once more.
+    for (let attempt = 1; ; attempt++) {
+      await browser.goto(`${app.url}/plans/${GROWING.id}?note=1/4&rate=${BPM}`);
+      await browser.click('button', 'To the stage');
+      const known = new Set((await microphoneTakes()).map(({ id }) => id));
+      await browser.click('button', '^Start');
+      await browser.see(/bar [89]/);
+      await browser.script('history.back()');
+      await browser.until(async () => (await microphoneTakes()).some(({ id }) => !known.has(id)), 'the take');
+      const { id } = (await microphoneTakes()).find((one) => !known.has(one.id))!;
+      const take = (await (await fetch(`${app.url}/api/takes/${id}`)).json()) as Take;
+      expect(take.stoppedAtS).toBeGreaterThan(5);
+      expect(take.hits.length).toBeGreaterThan(20);
+      expect(take.listening!.unplugged).toBe(false);
+      // Whoever has left is where he went, and is not called to the reading.
+      expect(await browser.path()).toBe(`/plans/${GROWING.id}`);
+      const { latencyBy } = take.listening!;
+      if (latencyBy !== 'clicks' && attempt < 4) continue;
+      // Heard once more, to the end.
+      expect(latencyBy).toBe('clicks');
+      break;
+    }
   }, 300_000);
 
   it('the check hears four claps, and the way round is measured to what it is', async () => {
