@@ -1,7 +1,7 @@
 /** Strokes of several tracks, each a line of its own, where there is only one line to play: those that come together are one. */
 import type { Mark } from './marks.ts';
 
-/** As notes of a chord are. */
+/** As notes of a chord are (formats/midi-performance.ts says why). */
 const TOGETHER_S = 0.03;
 
 /** @param marks in order of time. @returns as early as the first of those that come together, as strong as the strongest. */

@@ -24,3 +24,14 @@ export function plan(...sections: Partial<Section>[]): Plan {
 export function withCountIn(base: Plan, bars = 1): Plan {
   return { ...base, countIn: { bars } };
 }
+
+/** Hand on every quarter, the foot with it on every other one. */
+export const handAndFoot = (change: Partial<Section> = {}): Plan =>
+  plan({
+    bars: 8,
+    play: [
+      { every: '1/4', voice: 'hand' },
+      { every: '1/2', voice: 'foot' },
+    ],
+    ...change,
+  });

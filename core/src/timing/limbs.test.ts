@@ -1,20 +1,12 @@
 /** Unisons, swing and note lengths, on hits whose truth is known. */
 import { compile } from '../plan/index.ts';
-import { plan } from '../testing/plans.ts';
+import { handAndFoot, plan } from '../testing/plans.ts';
 import { seededNormal } from '../testing/takes.ts';
 import { sentenceOf } from '../words/index.ts';
 import { type Hit, measure } from './index.ts';
 
 describe('unisons', () => {
-  const timeline = compile(
-    plan({
-      bars: 8,
-      play: [
-        { every: '1/4', voice: 'hand' },
-        { every: '1/2', voice: 'foot' },
-      ],
-    }),
-  );
+  const timeline = compile(handAndFoot());
   const played = (footLateMs: number, sdMs: number): Hit[] => {
     const { normal } = seededNormal(5);
     return timeline.targets.map(({ timeS, voice }) => ({
@@ -35,16 +27,7 @@ describe('unisons', () => {
 
   it('a foot that comes later and later is told of, with how much in a minute; one that does not is not', () => {
     const { normal } = seededNormal(9);
-    const long = compile(
-      plan({
-        bars: 40,
-        tempo: { bpm: 120, beat: '1/4' },
-        play: [
-          { every: '1/4', voice: 'hand' },
-          { every: '1/2', voice: 'foot' },
-        ],
-      }),
-    );
+    const long = compile(handAndFoot({ bars: 40, tempo: { bpm: 120, beat: '1/4' } }));
     const falling = (msPerMinute: number) =>
       long.targets.map(({ timeS, voice }) => ({
         voice,

@@ -1,18 +1,10 @@
 /** What one microphone can tell of two limbs. */
 import { compile } from '../plan/index.ts';
-import { plan } from '../testing/plans.ts';
+import { handAndFoot } from '../testing/plans.ts';
 import { sentenceOf } from '../words/index.ts';
 import { type Hit, measure } from './index.ts';
 
-const timeline = compile(
-  plan({
-    bars: 8,
-    play: [
-      { every: '1/4', voice: 'hand' },
-      { every: '1/2', voice: 'foot' },
-    ],
-  }),
-);
+const timeline = compile(handAndFoot());
 const tellsApartMs = 45;
 
 /** As the microphone hears it: of two strokes that come closer than it tells apart, the first. */
