@@ -4,8 +4,12 @@
  * stand-in's own sounds; where each stroke begins is known to the sample. What was missed of three kits was looked at while the ears were made; of
  * the others only the totals were seen.
  */
-import { writeFileSync } from 'node:fs';
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { WavReader } from '../core/src/formats/index.ts';
 import { WholeEars, hear } from '../core/src/hearing/index.ts';
 import { type StrokeKind, chance, playedStrokes, recordingOf } from '../core/src/players/index.ts';
 import { scored } from '../core/src/testing/scored.ts';

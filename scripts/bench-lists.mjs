@@ -18,7 +18,7 @@ const { openStudio } = await import('../server/dist/studio.js');
 
 const TAKES = 40_000;
 const PLAYERS = 8;
-const ROUNDS = 41;
+const ROUNDS = 401;
 const uuid = (n) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
 
 const folder = mkdtempSync(join(tmpdir(), 'feldspar-bench-'));
@@ -51,14 +51,17 @@ await sequelize.query(
 );
 await sequelize.query('ANALYZE');
 
-async function medianMs(work, rounds = ROUNDS) {
-  const times = [];
-  for (let round = 0; round < rounds; round++) {
-    const start = performance.now();
-    await work();
-    times.push(performance.now() - start);
+/** Medians of several ways, taken in turn, so that a machine that changes its speed changes it for all of them; the first rounds only warm up. */
+async function mediansMs(ways, rounds = ROUNDS) {
+  const times = ways.map(() => []);
+  for (let round = -rounds; round < rounds; round++) {
+    for (const [i, way] of ways.entries()) {
+      const start = performance.now();
+      await way();
+      if (round >= 0) times[i].push(performance.now() - start);
+    }
   }
-  return times.sort((a, b) => a - b)[rounds >> 1];
+  return times.map((of) => of.sort((a, b) => a - b)[rounds >> 1]);
 }
 
 const LISTED =
@@ -82,12 +85,14 @@ const cases = [
 console.log(`${TAKES} takes, pages of 30\n`);
 for (const [name, asked, where, order] of cases) {
   const sql = `SELECT ${LISTED} FROM takes WHERE ${where} ORDER BY ${order} LIMIT 31`;
-  const bareMs = await medianMs(() => sequelize.query(sql, { raw: true }));
-  const readMs = await medianMs(async () => {
-    const [rows] = await sequelize.query(sql, { raw: true });
-    return rows.map(({ summary, tempo }) => [JSON.parse(summary), JSON.parse(tempo)]);
-  });
-  const listMs = await medianMs(() => studio.takes.list({ limit: 30, ...asked }));
+  const [bareMs, readMs, listMs] = await mediansMs([
+    () => sequelize.query(sql, { raw: true }),
+    async () => {
+      const [rows] = await sequelize.query(sql, { raw: true });
+      return rows.map(({ summary, tempo }) => [JSON.parse(summary), JSON.parse(tempo)]);
+    },
+    () => studio.takes.list({ limit: 30, ...asked }),
+  ]);
   const [plan] = await sequelize.query(`EXPLAIN QUERY PLAN ${sql}`);
   const walked = plan.map(({ detail }) => detail).join('; ');
   console.log(
@@ -98,8 +103,10 @@ for (const [name, asked, where, order] of cases) {
 let cursor;
 for (let page = 0; page < 40; page++)
   ({ nextCursor: cursor } = await studio.takes.list({ limit: 100, order: 'newest', cursor }));
-const farMs = await medianMs(() => studio.takes.list({ limit: 30, order: 'newest', cursor }));
-const firstMs = await medianMs(() => studio.takes.list({ limit: 30, order: 'newest' }));
+const [farMs, firstMs] = await mediansMs([
+  () => studio.takes.list({ limit: 30, order: 'newest', cursor }),
+  () => studio.takes.list({ limit: 30, order: 'newest' }),
+]);
 console.log(
   `${'page after 4 000 takes'.padEnd(24)} ${farMs.toFixed(1).padStart(7)} ms   ${(farMs / firstMs).toFixed(1)} × the first page`,
 );
@@ -130,8 +137,7 @@ const weeks = [
 ];
 console.log('');
 for (const [name, sql, work] of weeks) {
-  const bareMs = await medianMs(() => sequelize.query(sql, { raw: true }), 9);
-  const ownMs = await medianMs(work, 9);
+  const [bareMs, ownMs] = await mediansMs([() => sequelize.query(sql, { raw: true }), work], 9);
   const [plan] = await sequelize.query(`EXPLAIN QUERY PLAN ${sql}`);
   console.log(
     `${name.padEnd(24)} ${ownMs.toFixed(1).padStart(7)} ms   ${(ownMs / bareMs).toFixed(1)} × bare SQL   ${plan.map(({ detail }) => detail).join('; ')}`,

@@ -49,7 +49,7 @@ it('the “and” of 2 at quarter = 110, 1.2 % fast: the stage shows no beat, th
   expect(said).not.toMatch(/\bbar \d/);
   await browser.see(/You hurry when the click is gone: about \d+ ms early after 4 beats, about 1\.\d % fast/);
   await browser.see(/mean of 16 returns/);
-}, 300_000);
+});
 
 it('stop time with a fill: the stage names the stop, every return is judged, nothing in it is missed', async () => {
   const ready = ALL_READY_PLANS.find(({ plan }) => plan.title === 'Stop time with a fill')!;
@@ -70,4 +70,4 @@ it('stop time with a fill: the stage names the stop, every return is judged, not
   expect(said).toMatch(/stop, with a fill/);
   await browser.see(/After the rests you come back in \d+ ms late on average \(5 times/);
   expect(await browser.text()).toMatch(/none missed/);
-}, 300_000);
+});

@@ -3,6 +3,7 @@ import { READY_PLANS } from '@feldspar/core/practice';
 import { type Plan, compile } from '@feldspar/core/plan';
 import { midiMessages } from '@feldspar/core/sound';
 import { App } from './driver/app.ts';
+import { installProbe, useSteadyClock } from './driver/audio-probe.ts';
 import { Browser } from './driver/browser.ts';
 import { storedTake } from './driver/stored-take.ts';
 
@@ -72,13 +73,14 @@ describe('the simulated pad', () => {
     } finally {
       await browser.close();
     }
-  }, 300_000);
+  });
 });
 
 describe('MIDI', () => {
   let browser: Browser;
   beforeAll(async () => {
     browser = await Browser.open();
+    await installProbe(browser);
     await before(
       browser,
       `class Pad extends EventTarget {
@@ -133,7 +135,7 @@ describe('MIDI', () => {
     await browser.keys('j');
     await browser.keys('\uE00F');
     await browser.see(/again: key PageDown/);
-  }, 120_000);
+  });
 
   it('a pedal starts and stops, every note keeps its own stamp, force, hand and length', async () => {
     await browser.goto(`${app.url}/plans/${GROWING.id}/play?note=1/4&rate=${BPM}`);
@@ -178,7 +180,7 @@ describe('MIDI', () => {
       return (await browser.path()).endsWith('/play');
     }, 'the stage again');
     await browser.see(/quarter = 270/);
-  }, 120_000);
+  });
 
   it('an outside device is sent 24 clocks a quarter through a ramp, start, stop, and every click', async () => {
     const ramp: Plan = {
@@ -193,6 +195,9 @@ describe('MIDI', () => {
     await browser.click('option', '^Test drum');
     await browser.click('switch', '^Clicks as notes');
     await browser.goto(`${app.url}/plans/${RAMP_ID}/play`);
+    await browser.find('button', '^Start');
+    // The device's own clock loses time on a busy machine, and what is sent follows it.
+    await useSteadyClock(browser);
     await browser.click('button', '^Start');
     await browser.find('button', '^Stop');
     await browser.see(/Nothing was heard/);
@@ -205,7 +210,7 @@ describe('MIDI', () => {
     expect(clocks.filter((stamp) => stamp > start)).toHaveLength(2 * 4 * 24);
     expect(stampsOf(0xfc)).toHaveLength(1);
     expect(stampsOf(0x99)).toHaveLength(12);
-    // Each where the timeline has it: the way of the audio clock is the same for all, to within what it moves in six seconds.
+    // Each where the timeline has it: the way of the audio clock is the same for all.
     const timeline = compile(ramp);
     const wanted = [...midiMessages(ramp, timeline, { clock: true, click: null })].filter(
       ({ bytes }) => bytes[0] === 0xf8,
@@ -214,7 +219,7 @@ describe('MIDI', () => {
     const middle = [...off].sort((a, b) => a - b)[off.length >> 1];
     const near = off.filter((one) => Math.abs(one - middle) < 10);
     expect(near.length).toBeGreaterThan(0.9 * off.length);
-  }, 120_000);
+  });
 
   it('keys of a pedal, media keys and a note go on without a hand', async () => {
     await browser.goto(`${app.url}/plans/${SHORT_ID}/play`);
@@ -225,5 +230,5 @@ describe('MIDI', () => {
     await browser.find('button', '^Start');
     await browser.keys('\uE00F');
     await browser.find('button', '^Stop');
-  }, 120_000);
+  });
 });

@@ -90,7 +90,7 @@ it('a two-bar 6/8 with a dotted note and a sextuplet is written, counted in two 
     'a result under every note',
   );
   await browser.see(/Nothing was played in the rests|fell where nothing is written/);
-}, 120_000);
+});
 
 it('by palette: notes are added, dotted, moved and taken away, and undone', async () => {
   await browser.goto(`${app.url}/sheets`);

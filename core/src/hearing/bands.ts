@@ -2,6 +2,7 @@
  * The sound as levels of frequency bands over each band's own noise, frame by frame. Bands are a semitone wide, or a bin where a bin is
  * wider. Each level is log10(1 + magnitude / noise): 0.3 at the noise, 1 ten times above it, whatever the recording's volume.
  */
+import { QuickLogs } from './quick-log.ts';
 import { Spectrum } from './spectrum.ts';
 
 export interface BandForm {
@@ -33,6 +34,7 @@ export class Bands {
   /** Of each band its first bin; the last entry ends the last band. */
   private readonly edges: Int32Array;
   private readonly noise: Float64Array;
+  private readonly logs: QuickLogs;
   private frames = 0;
 
   constructor(form: BandForm) {
@@ -46,15 +48,26 @@ export class Bands {
     this.edges = Int32Array.from(edgesOf(form));
     this.count = this.edges.length - 1;
     this.noise = new Float64Array(this.count);
+    this.logs = new QuickLogs(this.count);
     this.frameS = form.hop / form.sampleRateHz;
+  }
+
+  /** How many of the bands begin below a frequency. */
+  below(hz: number): number {
+    const { sampleRateHz, window } = this.form;
+    return this.edges.findIndex((bin) => (bin * sampleRateHz) / window >= hz);
   }
 
   /** @param ring holds the last samples, a power of two of them; `end` is the index after the frame's last one. @param into one level a band. */
   levels(ring: Float32Array, end: number, into: Float32Array): void {
     const { window } = this.form;
     const mask = ring.length - 1;
-    const { frame, taper, spectrum, edges } = this;
-    for (let i = 0, at = end - window; i < window; i++, at++) frame[i] = ring[at & mask] * taper[i];
+    const { frame, taper, spectrum, edges, noise } = this;
+    const { values } = this.logs;
+    const first = (end - window) & mask;
+    const whole = Math.min(window, ring.length - first);
+    for (let i = 0; i < whole; i++) frame[i] = ring[first + i] * taper[i];
+    for (let i = whole; i < window; i++) frame[i] = ring[i - whole] * taper[i];
     const powers = spectrum.powers(frame);
     const follows = this.frames++ * this.frameS < BEGINS_S ? FOLLOWS_DB.begin : FOLLOWS_DB.then;
     const step = follows * this.frameS;
@@ -66,11 +79,12 @@ export class Bands {
       let power = 0;
       for (let bin = edges[band]; bin < edges[band + 1]; bin++) power += powers[bin];
       const magnitude = Math.max(LEAST_NOISE, scale * Math.sqrt(power));
-      const noise = this.noise[band];
-      const now = noise === 0 ? magnitude : Math.max(LEAST_NOISE, noise * (magnitude < noise ? down : up));
-      this.noise[band] = now;
-      into[band] = Math.log10(1 + magnitude / now);
+      const was = noise[band];
+      const now = was === 0 ? magnitude : Math.max(LEAST_NOISE, was * (magnitude < was ? down : up));
+      noise[band] = now;
+      values[band] = 1 + magnitude / now;
     }
+    this.logs.log10(into);
   }
 }
 

@@ -4,18 +4,14 @@
  */
 import { type Attack, attackNear } from './attack.ts';
 import { Engine, HELD, STRUCK, pow2 } from './engine.ts';
+import { HalfRate } from './half-rate.ts';
 import type { FluxPeak } from './flux.ts';
 import { HighPass } from './high-pass.ts';
 import { Pulses } from './pulses.ts';
-import { periodicityOf } from './periodicity.ts';
+import { KindTeller, type Way } from './kind-teller.ts';
+import type { SoundKind } from './kinds.ts';
+import { LowStrokes } from './low-strokes.ts';
 import { footOfSwell } from './swell.ts';
-
-/**
- * Struck: claps, taps, drums. Plucked: strings, plucked or muted. Sustained: bowed and blown, without an attack to speak of. Pulsed: the breath's
- * pulses inside one long tone, which nobody but the player can tell from a tone that is unsteady: never chosen by itself.
- */
-export const SOUND_KINDS = ['struck', 'plucked', 'sustained', 'pulsed'] as const;
-export type SoundKind = (typeof SOUND_KINDS)[number];
 
 export interface Onset {
   /** From the first sample, in seconds. */
@@ -40,28 +36,13 @@ const NARROW = { db: 10, bands: 0.08 } as const;
 const OVER_TAIL = { hz: 3000, db: 3, bands: 0.12 } as const;
 /** A held sound swells by so much, or its bands change by so many times what is asked. */
 const SWELL = { db: 3, clearly: 2 } as const;
-/** What is left of a sound between these times after its onset, at the least: of a held one nearly all, of a struck one next to nothing. */
-const SUSTAIN = { fromS: 0.06, toS: 0.18, heldDb: -9, pluckedDb: -26 } as const;
-/** A tone that is held is so periodic, looked at between these times after its onset; a cymbal rings as long and is not. */
-const TONE = { fromS: 0.08, toS: 0.14, periodic: 0.5 } as const;
-/** Where so many of the held onsets have an attack, so near, they were not bowed or blown. */
-const ATTACKED = { share: 0.5, withinS: 0.04 } as const;
-/** Of a stroke so much of its level is there so soon, of what comes within the longer time. */
-const ABRUPT = { soonS: 0.004, laterS: 0.02, share: 0.6, before: 0.5 } as const;
-/** So many onsets, or so many seconds, decide the kind. */
-const DECIDES = { onsets: 10, seconds: 8 } as const;
+/** From this rate on what is held is listened to at half of it: what tells its notes lies far below. */
+const HALVED_FROM_HZ = 32_000;
 /** A held sound ends where it has fallen so far below its loudest. */
 const END_SHARE = 0.2;
 /** The level over time is kept in pieces of so long, and for so long. */
 const PIECE_S = 0.005;
 const KEPT_S = 1.5;
-
-type Way = 'struck' | 'held';
-/** What is left of a sound is looked at when it is old enough. */
-interface Waiting {
-  sample: number;
-  way: Way;
-}
 
 export class Ears {
   private readonly rate: number;
@@ -70,8 +51,11 @@ export class Ears {
   private readonly high: Float32Array;
   private readonly higher: Float32Array;
   private struck: Engine | null;
+  private readonly low: LowStrokes | null;
   private readonly pulses: Pulses | null;
+  /** Fed by the sound at half its rate, where that is enough. */
   private held: Engine | null;
+  private readonly halved: { rate: HalfRate; ring: Float32Array } | null;
   private samples = 0;
   private found: Record<Way, Onset[]> = { struck: [], held: [] };
   private last = { struck: -Infinity, held: -Infinity };
@@ -82,12 +66,7 @@ export class Ears {
   private readonly envelope: Float32Array;
   private readonly piece: number;
   private sum = 0;
-  private sustains: Record<Way, number[]> = { struck: [], held: [] };
-  /** Of the held ones, how periodic they are. */
-  private periodic: number[] = [];
-  private waiting: Waiting[] = [];
-  /** When strokes began that were there at once; as long as the kind is not decided. */
-  private abruptS: number[] = [];
+  private readonly teller: KindTeller;
   private open: { onset: Onset; loudest: number } | null = null;
 
   /** @param kind of the sounds; chosen from the signal where it is left out. */
@@ -95,9 +74,13 @@ export class Ears {
     this.rate = sampleRateHz;
     this.decided = kind;
     this.struck = kind === 'sustained' || kind === 'pulsed' ? null : new Engine(sampleRateHz, STRUCK);
+    this.low = this.struck && new LowStrokes(this.struck, sampleRateHz);
     this.pulses = kind === 'pulsed' ? new Pulses(sampleRateHz) : null;
-    this.held = kind === null || kind === 'sustained' ? new Engine(sampleRateHz, HELD) : null;
-    const kept = pow2(2 * Math.max(0.25 * sampleRateHz, 2 * (this.held?.window ?? 0)));
+    const listensHeld = kind === null || kind === 'sustained';
+    const halves = listensHeld && sampleRateHz >= HALVED_FROM_HZ;
+    this.held = listensHeld ? new Engine(halves ? sampleRateHz / 2 : sampleRateHz, HELD) : null;
+    const kept = pow2(2 * Math.max(0.25 * sampleRateHz, 4 * (this.held?.window ?? 0)));
+    this.halved = halves ? { rate: new HalfRate(), ring: new Float32Array(kept / 2) } : null;
     this.ring = new Float32Array(kept);
     this.high = new Float32Array(kept);
     this.higher = new Float32Array(kept);
@@ -105,6 +88,8 @@ export class Ears {
     this.filterHigher = new HighPass(Math.min(OVER_TAIL.hz, 0.3 * sampleRateHz), sampleRateHz);
     this.piece = Math.round(PIECE_S * sampleRateHz);
     this.envelope = new Float32Array(pow2(KEPT_S / PIECE_S));
+    const { ring, higher, envelope, piece } = this;
+    this.teller = new KindTeller({ sampleRateHz, ring, higher, envelope, piece });
   }
 
   /** What it is heard as; null before that is decided. */
@@ -121,12 +106,12 @@ export class Ears {
   push(samples: Float32Array): Onset[] {
     if (this.pulses) return this.hearPulses(this.pulses, samples);
     for (let from = 0; from < samples.length;) {
-      const due = Math.min(this.struck?.due ?? Infinity, this.held?.due ?? Infinity);
+      const due = Math.min(this.struck?.due ?? Infinity, this.heldDue);
       const to = Math.min(samples.length, from + Math.max(1, due - this.samples));
       this.take(samples, from, to);
       from = to;
       if (this.struck && this.samples >= this.struck.due) this.hearStruck(this.struck);
-      if (this.held && this.samples >= this.held.due) this.hearHeld(this.held);
+      if (this.held && this.samples >= this.heldDue) this.hearHeld(this.held);
       if (!this.decided) this.decide(false);
     }
     return this.give();
@@ -149,12 +134,24 @@ export class Ears {
     }));
   }
 
+  /** The sample of the sound after which its next long frame can be looked at. */
+  private get heldDue(): number {
+    if (!this.held) return Infinity;
+    return this.halved ? 2 * this.held.due : this.held.due;
+  }
+
   private take(samples: Float32Array, from: number, to: number): void {
     const mask = this.ring.length - 1;
     const { ring } = this;
-    this.filter.through(samples, from, to, this.high, this.samples);
-    this.filterHigher.through(samples, from, to, this.higher, this.samples);
-    for (let i = from, at = this.samples; i < to; i++, at++) ring[at & mask] = samples[i];
+    if (this.struck) {
+      this.filter.through(samples, from, to, this.high, this.samples);
+      this.filterHigher.through(samples, from, to, this.higher, this.samples);
+    }
+    if (this.held) this.halved?.rate.through(samples, from, to, this.halved.ring, this.samples);
+    const at = this.samples & mask;
+    const whole = Math.min(to, from + ring.length - at);
+    ring.set(samples.subarray(from, whole), at);
+    if (whole < to) ring.set(samples.subarray(whole, to), 0);
     for (let i = from; i < to;) {
       // Up to the end of the piece whose level is being taken.
       const end = Math.min(to, i + this.piece - (this.samples % this.piece));
@@ -170,13 +167,21 @@ export class Ears {
     const index = this.samples / this.piece - 1;
     this.envelope[index & (this.envelope.length - 1)] = Math.sqrt(this.sum / this.piece);
     this.sum = 0;
-    this.followSustain(index);
+    if (!this.decided) this.teller.pieceEnded(index);
     this.followEnd(index);
   }
 
   private hearStruck(engine: Engine): void {
     const peak = engine.look(this.ring);
-    if (!peak) return;
+    if (peak) this.hearPeak(engine, peak);
+    const low = this.low!.look(engine, this.ring, this.samples, this.last.struck);
+    if (!low) return;
+    this.last.struck = low.sample;
+    this.lastLevel = low.level;
+    this.found.struck.push(this.onsetAt(low.sample, low.level, low.peak));
+  }
+
+  private hearPeak(engine: Engine, peak: FluxPeak): void {
     const attack = this.attackAt(engine.sampleOf(peak), peak.rising);
     if (!attack) return;
     const apart = attack.sample - this.last.struck;
@@ -187,9 +192,7 @@ export class Ears {
     this.last.struck = attack.sample;
     this.lastLevel = attack.level;
     this.found.struck.push(this.onsetAt(attack.sample, attack.level, peak));
-    if (this.decided) return;
-    this.waiting.push({ sample: attack.sample, way: 'struck' });
-    if (this.isAbrupt(attack.sample)) this.abruptS.push(attack.sample / this.rate);
+    if (!this.decided) this.teller.begins('struck', attack.sample, this.samples);
   }
 
   private attackAt(sample: number, rising: number): Attack | null {
@@ -206,9 +209,10 @@ export class Ears {
   }
 
   private hearHeld(engine: Engine): void {
-    const peak = engine.look(this.ring);
+    const peak = engine.look(this.halved?.ring ?? this.ring);
     if (!peak) return;
-    const middle = Math.max(0, engine.middleSampleOf(peak));
+    const own = engine.middleSampleOf(peak);
+    const middle = Math.max(0, this.halved ? HalfRate.sampleOf(own) : own);
     const { sample, riseDb } = footOfSwell(this.ring, this.samples, middle, this.rate);
     // Noise comes and goes a little; a note that is tied to the one before need not be louder, but is another one clearly.
     if (riseDb < SWELL.db && peak.flux < SWELL.clearly * peak.threshold) return;
@@ -219,7 +223,7 @@ export class Ears {
     const onset = this.onsetAt(sample, this.levelAfter(sample), peak);
     this.found.held.push(onset);
     this.open = { onset, loudest: 0 };
-    if (!this.decided) this.waiting.push({ sample, way: 'held' });
+    if (!this.decided) this.teller.begins('held', sample, this.samples);
   }
 
   private onsetAt(sample: number, level: number, { flux, threshold }: FluxPeak): Onset {
@@ -237,33 +241,6 @@ export class Ears {
     return level;
   }
 
-  /** Of the onsets that are old enough, how much of their level is left. */
-  private followSustain(index: number): void {
-    const mask = this.envelope.length - 1;
-    const oldest = this.waiting[0];
-    if (!oldest || index * this.piece < oldest.sample + SUSTAIN.toS * this.rate) return;
-    const { sample: first, way } = this.waiting.shift()!;
-    const at = (seconds: number) => Math.floor((first + seconds * this.rate) / this.piece);
-    let most = 1e-9;
-    let least = Infinity;
-    for (let i = at(0); i <= at(SUSTAIN.fromS); i++) most = Math.max(most, this.envelope[i & mask]);
-    // The next stroke may come before: it is what is left before it that counts.
-    for (let i = at(SUSTAIN.fromS); i <= at(SUSTAIN.toS); i++)
-      least = Math.min(least, this.envelope[i & mask]);
-    this.sustains[way].push(20 * Math.log10((least + 1e-9) / most));
-    if (way === 'held') this.periodic.push(periodicityOf(this.cut(first, TONE.fromS, TONE.toS), this.rate));
-  }
-
-  /** A piece of what was heard, from so long after a sample to so long after it. */
-  private cut(sample: number, fromS: number, toS: number): Float32Array {
-    const first = sample + Math.round(fromS * this.rate);
-    const mask = this.ring.length - 1;
-    return Float32Array.from(
-      { length: Math.round((toS - fromS) * this.rate) },
-      (_, i) => this.ring[(first + i) & mask],
-    );
-  }
-
   private followEnd(index: number): void {
     if (!this.open) return;
     const level = this.envelope[index & (this.envelope.length - 1)];
@@ -274,41 +251,10 @@ export class Ears {
   }
 
   private decide(now: boolean): void {
-    const { struck, held } = this.sustains;
-    const enough = Math.max(struck.length, held.length) >= DECIDES.onsets || this.heardS > DECIDES.seconds;
-    if (!enough && !now) return;
-    const isTone = middleOf(this.periodic) > TONE.periodic;
-    const isHeld = middleOf(held) > SUSTAIN.heldDb && isTone && this.isWithoutAttack();
-    this.decided = isHeld ? 'sustained' : middleOf(struck) > SUSTAIN.pluckedDb ? 'plucked' : 'struck';
-    if (isHeld) this.struck = null;
-    else this.held = this.open = null;
-    this.waiting = [];
-    this.sustains = { struck: [], held: [] };
-    this.abruptS = [];
-    this.periodic = [];
-  }
-
-  /** A stroke is there at once, where little was before; what swells is not. High up, where tails die first. */
-  private isAbrupt(sample: number): boolean {
-    const most = (fromS: number, toS: number) => {
-      let level = 0;
-      const to = Math.min(this.samples, sample + toS * this.rate);
-      for (let i = Math.max(0, Math.round(sample + fromS * this.rate)); i < to; i++)
-        level = Math.max(level, Math.abs(this.higher[i & (this.higher.length - 1)]));
-      return level;
-    };
-    const soon = most(0, ABRUPT.soonS);
-    return (
-      soon >= ABRUPT.share * most(0, ABRUPT.laterS) && most(-ABRUPT.laterS, -0.001) <= ABRUPT.before * soon
-    );
-  }
-
-  private isWithoutAttack(): boolean {
-    const { held } = this.found;
-    const attacked = held.filter(({ timeS }) =>
-      this.abruptS.some((other) => Math.abs(other - timeS) < ATTACKED.withinS),
-    );
-    return held.length > 0 && attacked.length < ATTACKED.share * held.length;
+    const heldS = this.found.held.map(({ timeS }) => timeS);
+    this.decided = this.teller.tell(heldS, this.heardS, now);
+    if (this.decided === 'sustained') this.struck = null;
+    else if (this.decided) this.held = this.open = null;
   }
 
   private give(): Onset[] {
@@ -317,10 +263,6 @@ export class Ears {
     this.found = { struck: [], held: [] };
     return given;
   }
-}
-
-function middleOf(values: readonly number[]): number {
-  return values.toSorted((a, b) => a - b)[values.length >> 1] ?? -Infinity;
 }
 
 /** All of a sound that is there already. */

@@ -53,6 +53,35 @@ describe('struck sounds, chosen by the ears themselves', () => {
     expect(medianErrorS).toBeLessThan(2e-4);
   });
 
+  it('low toms under the hiss of a cymbal that rings on are found, and when they begin', () => {
+    const random = chance(8);
+    const samples = new Float32Array(8 * RATE);
+    const add = (timeS: number, length: number, sound: (t: number) => number) => {
+      for (let i = 0, at = Math.round(timeS * RATE); i < length * RATE && at < samples.length; i++, at++)
+        samples[at] += sound(i / RATE);
+    };
+    let [before, beforeThat] = [0, 0];
+    // Noise without what is low, by taking its second differences.
+    const hiss = () => {
+      const white = 2 * random() - 1;
+      const high = white - 2 * before + beforeThat;
+      [before, beforeThat] = [white, before];
+      return high;
+    };
+    const cymbalsS = [0.5, 2.5, 4.5];
+    const tomsS = cymbalsS.flatMap((timeS) => [timeS + 0.4, timeS + 0.8, timeS + 1.2]);
+    for (const timeS of cymbalsS) add(timeS, 8, (t) => 0.08 * hiss() * Math.exp(-t / 1.5));
+    for (const timeS of tomsS)
+      add(
+        timeS,
+        0.5,
+        (t) => 0.2 * Math.min(1, t / 0.004) * Math.sin(2 * Math.PI * 110 * t) * Math.exp(-t / 0.12),
+      );
+    const found = times(hear(samples, RATE, 'struck').onsets);
+    const truth = [...cymbalsS, ...tomsS].sort((a, b) => a - b);
+    expect(scored(found, truth, 0.01)).toMatchObject({ missed: 0, extra: 0 });
+  });
+
   it('soft claps, 30 dB under a loud one, are found', () => {
     const strokes = Array.from({ length: 40 }, (_, i) => ({
       timeS: 0.5 + 0.4 * i,

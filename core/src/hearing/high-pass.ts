@@ -26,7 +26,8 @@ export class HighPass {
     let { x1, x2, y1, y2 } = this;
     for (let i = from; i < to; i++, at++) {
       const x = samples[i];
-      const y = gain * (x - 2 * x1 + x2) - a1 * y1 - a2 * y2;
+      // What was heard last comes in last: everything else is worked out while it is waited for.
+      const y = gain * (x - 2 * x1 + x2) - a2 * y2 - a1 * y1;
       x2 = x1;
       x1 = x;
       y2 = y1;

@@ -1,4 +1,5 @@
 export * from './ears.ts';
+export * from './kinds.ts';
 export { WholeEars } from './whole-ears.ts';
 export { HighPass } from './high-pass.ts';
 export { slidingLikeness } from './correlation.ts';

@@ -32,11 +32,17 @@ export function footOfSwell(ring: Float32Array, last: number, middle: number, sa
   const count = Math.floor((to - from) / step);
   if (count < 8) return { sample: middle, riseDb: 0 };
   const level = new Float64Array(count);
-  for (let i = 0; i < count; i++) {
+  // Each sum is the one before it with a step more and a step less.
+  const half = around >> 1;
+  const energy = (first: number, end: number) => {
     let sum = 0;
-    const centre = from + i * step;
-    for (let k = centre - (around >> 1); k < centre + (around >> 1); k++) sum += ring[k & mask] ** 2;
-    level[i] = Math.sqrt(sum / around);
+    for (let k = first; k < end; k++) sum += ring[k & mask] ** 2;
+    return sum;
+  };
+  let sum = energy(from - half, from + half);
+  for (let i = 0, centre = from; i < count; i++, centre += step) {
+    level[i] = Math.sqrt(Math.max(0, sum) / around);
+    sum += energy(centre + half, centre + half + step) - energy(centre - half, centre - half + step);
   }
   const at = Math.min(count - 1, Math.max(0, Math.round((middle - from) / step)));
   let top = at;

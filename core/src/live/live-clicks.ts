@@ -13,6 +13,7 @@ import {
   receivedSound,
 } from '../recordings/index.ts';
 import { median } from '../stats/index.ts';
+import { AGREEING, type PossibleDelay, possibleDelays, surestOf } from './possible-delays.ts';
 
 /** From the loudspeaker's buffer to the microphone's: wireless ones take a third of a second. */
 export const LONGEST_DELAY_S = 0.6;
@@ -20,13 +21,6 @@ export const LONGEST_DELAY_S = 0.6;
 const ABOVE_HZ = 800;
 /** Correlation from which on it is the click. */
 const ALIKE = 0.4;
-/** The delays of one take agree so closely; players do not. */
-const AGREE_S = 0.000_25;
-/**
- * So many must agree, and so many of those that were looked at. Where clicks follow one another faster than the longest delay, a click's
- * neighbours are found in its stead; they have fewer clicks to agree with, which shows when so many went by. Whether any are heard shows then too.
- */
-const AGREEING = { fewest: 4, share: 0.4, looked: 24, clear: 7, tried: 8 } as const;
 /** Found clicks are followed this closely: the two devices' clocks run apart a little. */
 const FOLLOW_S = 0.001;
 const FOLLOWED = 9;
@@ -58,6 +52,7 @@ export class LiveClicks {
   private next = 0;
   /** Of each click that was looked at, where it may be. */
   private looked: number[][] = [];
+  private possible: PossibleDelay[] = [];
   private followed: number[] = [];
   private delay: number | null = null;
   private found = 0;
@@ -88,7 +83,7 @@ export class LiveClicks {
 
   /** No delay was found, though so many clicks went by that there would be one. */
   get isUnheard(): boolean {
-    return this.delay === null && this.looked.length >= AGREEING.tried;
+    return this.possible.length === 0 && this.looked.length >= AGREEING.tried;
   }
 
   /** Clicks that were found where they belong. */
@@ -136,22 +131,9 @@ export class LiveClicks {
     const length = Math.round(LONGEST_DELAY_S * this.rate) + sound.length;
     this.looked.push(placesOf(this.cut(this.high, at, length), sound));
     if (this.looked.length > AGREEING.looked) this.looked.shift();
-    const lags = this.looked.flat().sort((a, b) => a - b);
-    const near = AGREE_S * this.rate;
-    let best: number[] = [];
-    let rival = 0;
-    for (let i = 0; i < lags.length; i++) {
-      const agreeing = lags.filter((one) => one >= lags[i] && one <= lags[i] + near);
-      const isOther = best.length === 0 || lags[i] > best.at(-1)! + near;
-      if (agreeing.length > best.length) {
-        if (isOther) rival = best.length;
-        best = agreeing;
-      } else if (isOther) rival = Math.max(rival, agreeing.length);
-    }
-    if (best.length < AGREEING.fewest || best.length < AGREEING.share * this.looked.length) return;
-    if (rival >= best.length && this.looked.length < AGREEING.clear) return;
-    this.delay = median(best);
-    this.learnPast();
+    this.possible = possibleDelays(this.looked, AGREEING.withinS * this.rate);
+    this.delay = surestOf(this.possible, this.looked.length);
+    if (this.delay !== null) this.learnPast();
   }
 
   /** The clicks that are still in the ring are looked at again, now that it is known where they are. */

@@ -1,8 +1,9 @@
 import { hear } from '../hearing/index.ts';
-import { compile } from '../plan/index.ts';
+import { compile, withTempo } from '../plan/index.ts';
 import { STEADY_PLAYER, playedStrokes, recordingOf, type StrokeKind } from '../players/index.ts';
 import { type RecordingFacts, simulatedRecording } from '../recordings/index.ts';
 import { plan as testPlan, withCountIn } from '../testing/plans.ts';
+import { tempo } from '../time/index.ts';
 import { scored } from '../testing/scored.ts';
 import { LevelMeter, LiveHearing, hearTake, levelTrouble, roundTrip } from './index.ts';
 
@@ -136,6 +137,38 @@ it('heard once more, a take agrees with what was heard live to a tenth of a mill
   const agreeing = off.filter((seconds) => seconds < 0.0001);
   expect(agreeing.length).toBeGreaterThanOrEqual(played.length - 1);
   expect(Math.abs(times.length - played.length)).toBeLessThanOrEqual(1);
+});
+
+it('a loudspeaker that wakes up late, and gives nothing of the count-in, is heard all the same', async () => {
+  // Eight fast bars, clapped onto the clicks: few of these stand alone.
+  const fast = withTempo(
+    withCountIn(testPlan({ bars: 8, silence: { bars: 'xxoxxxxo' } }), 1),
+    tempo(300, '1/4'),
+  );
+  const timeline = compile(fast);
+  const [zeroS, delayS] = [0.6, 0.047];
+  const { samples } = simulatedRecording(fast, {
+    traits: { ...STEADY_PLAYER, tempoPercent: 1.8 },
+    seed: 5,
+    sound: 'clap',
+    startS: zeroS + delayS,
+    clicksDb: -14,
+    noiseDb: -58,
+  });
+  const swallowed = samples.map((value, i) => (i < (zeroS + 0.6) * RATE ? 0 : value));
+  const source = {
+    sampleRateHz: RATE,
+    durationS: swallowed.length / RATE,
+    async *open() {
+      yield swallowed;
+    },
+  };
+  const live = new LiveHearing(RATE, null, timeline);
+  live.begin(Math.round(zeroS * RATE));
+  live.push(swallowed);
+  expect(Math.abs(live.delayS! - delayS)).toBeLessThan(0.000_05);
+  const again = await hearTake(source, { timeline, kind: null, zeroS, delayS: live.delayS });
+  expect(Math.abs(again.delayS! - delayS)).toBeLessThan(0.000_05);
 });
 
 describe('the way round', () => {

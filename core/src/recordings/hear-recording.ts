@@ -22,7 +22,7 @@ import { BEFORE_S, type KnownSound, isOverClick, knownSound } from './over-click
 import { Segments } from './segments.ts';
 
 /** The ears of this version: what they heard differently before is heard anew. */
-export const EARS = 2;
+export const EARS = 4;
 
 /** A sound that can be read again from its beginning. */
 export interface Source {
@@ -86,7 +86,7 @@ export async function hearRecording(source: Source, how: HowToHear = {}): Promis
   };
   if (clicks.length === 0)
     return { ...(await heardPlainly(source, kind, through)), clicks: null, hiddenS: [] };
-  const starts = await startsOf(source, clicks, startBetween, through);
+  const starts = withKnown(await startsOf(source, clicks, startBetween, through), startBetween);
   const learned = starts.length > 0 ? await learn(source, clicks, starts, through) : null;
   if (!learned) return { ...(await heardPlainly(source, kind, through)), clicks: null, hiddenS: [] };
   const { placed, sounds } = learned;
@@ -108,6 +108,14 @@ export async function hearRecording(source: Source, how: HowToHear = {}): Promis
     spoken: overClicks(whole.spoken, clicks, placed, sounds).onsets,
     clicks: { ...placed, count: learned.count, sure: learned.sure, spreadMs: learned.spreadMs },
   };
+}
+
+/** Known so closely, clicks are looked for there, whether or not onsets say so: under strokes they have no onset of their own. */
+function withKnown(
+  starts: readonly number[],
+  [from, to]: readonly [number, number] = [-Infinity, Infinity],
+): readonly number[] {
+  return starts.length === 0 && to - from <= 2 * AROUND_S ? [(from + to) / 2] : starts;
 }
 
 type Through = (take: (samples: Float32Array) => void) => Promise<void>;

@@ -1,6 +1,7 @@
 export * from './is-played.ts';
 export * from './take-schema.ts';
 export * from './measure-take.ts';
+export * from './small-core.ts';
 export * from './take-summary.ts';
 export * from './take-figures.ts';
 export * from './simulated-take.ts';

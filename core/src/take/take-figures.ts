@@ -37,10 +37,11 @@ export function figuresOf({ timeline, report }: Pick<MeasuredTake, 'timeline' | 
         : tenths(returned.reduce((sum, gap) => sum + gap.returns * gap.returnErrorMs!, 0) / returns),
     returns,
     holdBeats: report.holdBeats.beats,
-    tempoPercent: report.drift.tempoPercent,
+    tempoPercent: thousandths(report.drift.tempoPercent),
     trials: report.trials,
   };
 }
 
 const tenths = (value: number) => Math.round(10 * value) / 10;
+const thousandths = (value: number | null) => (value === null ? null : Math.round(1000 * value) / 1000);
 const rounded = (value: number | null) => (value === null ? null : tenths(value));

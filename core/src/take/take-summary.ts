@@ -3,6 +3,7 @@ import { z } from 'zod';
 import type { Timeline } from '../plan/index.ts';
 import { ESTIMATOR, type Report, VERDICTS, findingSchema, headOf } from '../timing/index.ts';
 import type { MeasuredTake } from './measure-take.ts';
+import { smallCoreText, writeSmallCore } from './small-core.ts';
 
 const MOST_ROWS = 40;
 const MOST_MARKS = 400;
@@ -33,11 +34,8 @@ export const takeSummarySchema = z.object({
       range: z.tuple([z.number(), z.number()]).nullable(),
     })
     .optional(),
-  core: z.object({
-    rows: z.array(z.object({ beats: z.number(), silent: z.boolean() })),
-    /** [row, place across the bar 0 to 1, asynchrony in ms] */
-    marks: z.array(z.tuple([z.number(), z.number(), z.number()])),
-  }),
+  /** Since estimator 9 as one text. */
+  core: smallCoreText,
 });
 
 export type TakeSummary = z.infer<typeof takeSummarySchema>;
@@ -64,22 +62,21 @@ export function summaryOf({ timeline, report }: Pick<MeasuredTake, 'timeline' | 
 }
 
 /** The core in small: evenly chosen bars of a long take, and at most MOST_MARKS hits. */
-function smallCore(timeline: Timeline, report: Report): TakeSummary['core'] {
+function smallCore(timeline: Timeline, report: Report): string {
   const played = timeline.bars.flatMap((bar, index) => (bar.kind === 'play' ? [{ bar, index }] : []));
   const stride = Math.max(1, Math.ceil(played.length / MOST_ROWS));
   const chosen = played.filter((_, i) => i % stride === 0);
   const rowOf = new Map(chosen.map(({ index }, row) => [index, row]));
-  const marks = report.matches.flatMap(({ target, asynchronyMs }): [number, number, number][] => {
+  const marks = report.matches.flatMap(({ target, asynchronyMs }) => {
     const { bar, position } = timeline.targets[target];
     const row = rowOf.get(bar);
     if (row === undefined) return [];
     const { unit, beats } = timeline.bars[bar].meter;
-    const across = position.div(unit).valueOf() / beats;
-    return [[row, Math.round(across * 1000) / 1000, Math.round(asynchronyMs)]];
+    return [{ row, across: position.div(unit).valueOf() / beats, asynchronyMs }];
   });
   const markStride = Math.max(1, Math.ceil(marks.length / MOST_MARKS));
-  return {
+  return writeSmallCore({
     rows: chosen.map(({ bar }) => ({ beats: bar.meter.beats, silent: bar.silent })),
     marks: marks.filter((_, i) => i % markStride === 0),
-  };
+  });
 }

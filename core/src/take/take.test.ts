@@ -7,6 +7,7 @@ import {
   holdOfTakes,
   measureTake,
   playedPart,
+  readSmallCore,
   summaryOf,
   takeSchema,
   takeSummarySchema,
@@ -120,8 +121,9 @@ describe('the summary kept beside a take', () => {
     expect(takeSummarySchema.parse(summary)).toEqual(summary);
     expect(summary.finding).toEqual(measured.report.findings[0]);
     expect(summary.longestGapBeats).toBe(8);
-    expect(summary.core.rows.map((row) => row.silent)).toEqual([...'xxoxxooxxoox'].map((c) => c === 'o'));
-    expect(summary.core.marks).toHaveLength(48);
+    const core = readSmallCore(summary.core);
+    expect(core.rows.map((row) => row.silent)).toEqual([...'xxoxxooxxoox'].map((c) => c === 'o'));
+    expect(core.marks).toHaveLength(48);
   });
 
   it('stays small for a long take', () => {
@@ -129,8 +131,9 @@ describe('the summary kept beside a take', () => {
     const summary = summaryOf(
       measureTake({ ...take, plan: long, hits: simulate(compile(long), STEADY_PLAYER, 2) }),
     );
-    expect(summary.core.rows.length).toBeLessThanOrEqual(40);
-    expect(summary.core.marks.length).toBeLessThanOrEqual(400);
+    const core = readSmallCore(summary.core);
+    expect(core.rows.length).toBeLessThanOrEqual(40);
+    expect(core.marks.length).toBeLessThanOrEqual(400);
   });
 });
 

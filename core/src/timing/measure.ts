@@ -33,8 +33,8 @@ import type { Report, Verdict } from './report-schema.ts';
 import { type Scene, sceneOf } from './scene.ts';
 import { sectionsOf } from './sections.ts';
 
-/** Raise it when any figure changes its meaning or method. */
-export const ESTIMATOR = 8;
+/** Raise it when any figure changes its meaning or method, or what is kept of them its shape. */
+export const ESTIMATOR = 9;
 
 /** A drift smaller than this is not called rushing or dragging; a whole interval within the second is steady. */
 export const VERDICT_PERCENT = { least: 0.3, steady: 0.6 } as const;

@@ -56,16 +56,23 @@ const FEWEST_DAYS = 5;
 /** A tempo counts as reached in a take of which so much was good. */
 const REACHED_SHARE = 0.85;
 
+interface Day {
+  day: string;
+  /** Days since 1970. */
+  number: number;
+  takes: TrendTake[];
+}
+
 /** @param takes in any order. */
 export function trendsOf(takes: readonly TrendTake[]): Trends {
-  const byDay = new Map<string, TrendTake[]>();
+  const byDay = new Map<string, Day>();
   for (const take of takes) {
-    const day = byDay.get(take.day);
-    if (day) day.push(take);
-    else byDay.set(take.day, [take]);
+    const known = byDay.get(take.day);
+    if (known) known.takes.push(take);
+    else byDay.set(take.day, { day: take.day, number: dayNumber(take.day), takes: [take] });
   }
-  const ordered = [...byDay].sort(([a], [b]) => (a < b ? -1 : 1));
-  const days = ordered.map(([day, of]) => ({
+  const ordered = [...byDay.values()].sort((a, b) => a.number - b.number);
+  const days = ordered.map(({ day, takes: of }) => ({
     day,
     minutes: of.reduce((sum, { figures }) => sum + (figures?.playedS ?? 0), 0) / 60,
     takes: of.length,
@@ -78,26 +85,26 @@ export function trendsOf(takes: readonly TrendTake[]): Trends {
   };
 }
 
-function trendOf(figure: TrendFigure, days: readonly [string, TrendTake[]][]): Trend {
-  const points = days.flatMap(([day, takes]): TrendPoint[] => {
+function trendOf(figure: TrendFigure, days: readonly Day[]): Trend {
+  const points: TrendPoint[] = [];
+  const numbers: number[] = [];
+  for (const { day, number, takes } of days) {
     const values: number[] = [];
     for (const take of takes) {
       const value = valueOf(figure, take);
       if (value !== null) values.push(value);
     }
-    if (values.length === 0) return [];
+    if (values.length === 0) continue;
+    numbers.push(number);
     // Of a day the fastest that was reached counts, not the mean of a warm-up and it.
-    const middle = figure === 'tempo' ? Math.max(...values) : mean(values);
-    return [
-      {
-        day,
-        mean: middle,
-        sd: figure === 'tempo' ? null : standardDeviation(values),
-        n: values.length,
-      },
-    ];
-  });
-  return { figure, points, change: changeOf(points) };
+    points.push({
+      day,
+      mean: figure === 'tempo' ? Math.max(...values) : mean(values),
+      sd: figure === 'tempo' ? null : standardDeviation(values),
+      n: values.length,
+    });
+  }
+  return { figure, points, change: changeOf(numbers, points) };
 }
 
 function valueOf(figure: TrendFigure, { quarterBpm, figures }: TrendTake): number | null {
@@ -122,9 +129,8 @@ function valueOf(figure: TrendFigure, { quarterBpm, figures }: TrendTake): numbe
 }
 
 /** By the line of least squares through the days. */
-function changeOf(points: readonly TrendPoint[]): TrendChange | null {
+function changeOf(xs: readonly number[], points: readonly TrendPoint[]): TrendChange | null {
   if (points.length < FEWEST_DAYS) return null;
-  const xs = points.map(({ day }) => dayNumber(day));
   const line = leastSquares(
     xs,
     points.map(({ mean: value }) => value),

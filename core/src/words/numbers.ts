@@ -1,28 +1,41 @@
 /** Numbers and plurals as people read them, in the one language the words are in. */
+import { onDemand } from './on-demand.ts';
+
 export const LOCALE = 'en-GB';
 
-const ONE_DECIMAL = new Intl.NumberFormat(LOCALE, { minimumFractionDigits: 1, maximumFractionDigits: 1 });
-const TWO_DECIMALS = new Intl.NumberFormat(LOCALE, { minimumFractionDigits: 2, maximumFractionDigits: 2 });
-const UP_TO_ONE = new Intl.NumberFormat(LOCALE, { maximumFractionDigits: 1 });
-const WHOLE = new Intl.NumberFormat(LOCALE, { maximumFractionDigits: 0 });
-const PLURAL = new Intl.PluralRules(LOCALE);
-const AND = new Intl.ListFormat(LOCALE, { type: 'conjunction' });
+const toOneDecimal = onDemand(
+  () => new Intl.NumberFormat(LOCALE, { minimumFractionDigits: 1, maximumFractionDigits: 1 }),
+);
+const toTwoDecimals = onDemand(
+  () => new Intl.NumberFormat(LOCALE, { minimumFractionDigits: 2, maximumFractionDigits: 2 }),
+);
+const upToOne = onDemand(() => new Intl.NumberFormat(LOCALE, { maximumFractionDigits: 1 }));
+const toWhole = onDemand(() => new Intl.NumberFormat(LOCALE, { maximumFractionDigits: 0 }));
+const plurals = onDemand(() => new Intl.PluralRules(LOCALE));
+const and = onDemand(() => new Intl.ListFormat(LOCALE, { type: 'conjunction' }));
 
 /** With a true minus sign, and never a negative nothing. */
 export const oneDecimal = (value: number): string =>
-  ONE_DECIMAL.format(Math.abs(value) < 0.05 ? 0 : value).replace('-', '−');
+  toOneDecimal()
+    .format(Math.abs(value) < 0.05 ? 0 : value)
+    .replace('-', '−');
 
 export const twoDecimals = (value: number): string =>
-  TWO_DECIMALS.format(Math.abs(value) < 0.005 ? 0 : value).replace('-', '−');
+  toTwoDecimals()
+    .format(Math.abs(value) < 0.005 ? 0 : value)
+    .replace('-', '−');
 
-export const whole = (value: number): string => WHOLE.format(Math.round(value) || 0).replace('-', '−');
+export const whole = (value: number): string =>
+  toWhole()
+    .format(Math.round(value) || 0)
+    .replace('-', '−');
 
 /** "1 beat", "2.5 beats". */
 export const plural = (count: number, noun: string): string =>
-  `${UP_TO_ONE.format(count)} ${noun}${PLURAL.select(Math.round(10 * count) / 10) === 'one' ? '' : 's'}`;
+  `${upToOne().format(count)} ${noun}${plurals().select(Math.round(10 * count) / 10) === 'one' ? '' : 's'}`;
 
 /** "1, 2 and 4". */
-export const listed = (items: readonly string[]): string => AND.format(items);
+export const listed = (items: readonly string[]): string => and().format(items);
 
 /** "18 ms early", "7 ms late", "on it". */
 export function earlyLate(asynchronyMs: number): string {

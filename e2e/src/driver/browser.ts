@@ -19,8 +19,11 @@ export const PHONE: Viewport = { width: 390, height: 844, mobile: true };
 /** Debian's places; elsewhere the environment says where they are. */
 const { CHROMIUM = '/usr/bin/chromium', CHROMEDRIVER = '/usr/bin/chromedriver' } = process.env;
 
-/** Only a failure waits so long: a busy machine is five times as slow as a quiet one. */
-const PATIENCE_MS = 60_000;
+/** Only a failure waits so long: a busy machine is five times as slow as a quiet one, and sound loses time on it. */
+const PATIENCE_MS = 150_000;
+
+/** The page was drawn anew between looking and doing. */
+const MEANWHILE = ['StaleElementReferenceError', 'ElementNotInteractableError'];
 
 /** What takes long is looked for less and less often: looking costs the page time too. */
 const LOOK_AGAIN_MS = { first: 40, last: 300 } as const;
@@ -165,8 +168,7 @@ export class Browser {
       try {
         return await act(await this.standing(role, name));
       } catch (problem) {
-        const gone = (problem as Error).name === 'StaleElementReferenceError';
-        if (!gone || Date.now() > end) throw problem;
+        if (!MEANWHILE.includes((problem as Error).name) || Date.now() > end) throw problem;
       }
     }
   }

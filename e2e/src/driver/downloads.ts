@@ -11,15 +11,11 @@ export async function saveInto(browser: Browser, folder: string): Promise<void> 
 /** The saved file, once it has stopped growing. */
 export async function savedFile(browser: Browser, folder: string, name: string): Promise<Buffer> {
   let size = -1;
-  await browser.until(
-    async () => {
-      if (!readdirSync(folder).includes(name)) return false;
-      const before = size;
-      size = statSync(join(folder, name)).size;
-      return size > 0 && size === before;
-    },
-    `the file ${name}`,
-    60_000,
-  );
+  await browser.until(async () => {
+    if (!readdirSync(folder).includes(name)) return false;
+    const before = size;
+    size = statSync(join(folder, name)).size;
+    return size > 0 && size === before;
+  }, `the file ${name}`);
   return readFileSync(join(folder, name));
 }

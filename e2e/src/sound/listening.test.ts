@@ -103,7 +103,7 @@ describe('a simulated player before a simulated microphone, our clicks in it', (
     await browser?.close();
   });
 
-  it('the reading shows the drift that was played within 2 ms, and counts no click, though the page stalls 300 ms each second', async () => {
+  it('the reading shows the drift that was played within 2 ms, and counts no click, though the page stalls 300 ms each second and is slow to listen', async () => {
     await onStage(browser, {
       listensTo: 'simulated microphone',
       simulated: { player: 1, sound: 'clap', clicks: 'soft' },
@@ -111,8 +111,14 @@ describe('a simulated player before a simulated microphone, our clicks in it', (
     });
     // The device's own clock loses time on a busy machine, of which a take is told; strokes and clicks are on one clock whatever it does.
     await useSteadyClock(browser);
+    // Whatever the page awaits before it listens takes longer than the count-in: nothing is played before.
     await browser.script(`
       setInterval(() => { const until = performance.now() + 300; while (performance.now() < until); }, 1000);
+      const add = AudioWorklet.prototype.addModule;
+      AudioWorklet.prototype.addModule = async function (url) {
+        await add.call(this, url);
+        await new Promise((go) => setTimeout(go, 1500));
+      };
     `);
     await browser.click('button', '^Start');
     await browser.find('button', '^Stop');
@@ -153,32 +159,26 @@ describe('a simulated player before a simulated microphone, our clicks in it', (
     again.matches.forEach(({ asynchronyMs }, i) =>
       expect(Math.abs(asynchronyMs - got.matches[i].asynchronyMs)).toBeLessThan(0.1),
     );
-  }, 300_000);
+  });
 
   it('a stage that is left in the middle keeps what was heard until then, heard once more', async () => {
-    // Where a busy machine's output stumbles, the clicks do not lie where they should, and the delay is told by the browser: then once more.
-    for (let attempt = 1; ; attempt++) {
-      await browser.goto(`${app.url}/plans/${GROWING.id}?note=1/4&rate=${BPM}`);
-      await browser.click('button', 'To the stage');
-      const known = new Set((await microphoneTakes()).map(({ id }) => id));
-      await browser.click('button', '^Start');
-      await browser.see(/bar [89]/);
-      await browser.script('history.back()');
-      await browser.until(async () => (await microphoneTakes()).some(({ id }) => !known.has(id)), 'the take');
-      const { id } = (await microphoneTakes()).find((one) => !known.has(one.id))!;
-      const take = (await (await fetch(`${app.url}/api/takes/${id}`)).json()) as Take;
-      expect(take.stoppedAtS).toBeGreaterThan(5);
-      expect(take.hits.length).toBeGreaterThan(20);
-      expect(take.listening!.unplugged).toBe(false);
-      // Whoever has left is where he went, and is not called to the reading.
-      expect(await browser.path()).toBe(`/plans/${GROWING.id}`);
-      const { latencyBy } = take.listening!;
-      if (latencyBy !== 'clicks' && attempt < 4) continue;
-      // Heard once more, to the end.
-      expect(latencyBy).toBe('clicks');
-      break;
-    }
-  }, 300_000);
+    await browser.goto(`${app.url}/plans/${GROWING.id}?note=1/4&rate=${BPM}`);
+    await browser.click('button', 'To the stage');
+    const known = new Set((await microphoneTakes()).map(({ id }) => id));
+    await browser.click('button', '^Start');
+    await browser.see(/bar [89]/);
+    await browser.script('history.back()');
+    await browser.until(async () => (await microphoneTakes()).some(({ id }) => !known.has(id)), 'the take');
+    const { id } = (await microphoneTakes()).find((one) => !known.has(one.id))!;
+    const take = (await (await fetch(`${app.url}/api/takes/${id}`)).json()) as Take;
+    expect(take.stoppedAtS).toBeGreaterThan(5);
+    expect(take.hits.length).toBeGreaterThan(20);
+    expect(take.listening!.unplugged).toBe(false);
+    // Whoever has left is where he went, and is not called to the reading.
+    expect(await browser.path()).toBe(`/plans/${GROWING.id}`);
+    // Heard once more, to the end.
+    expect(take.listening!.latencyBy).toBe('clicks');
+  });
 
   it('the check hears four claps, and the way round is measured to what it is', async () => {
     await browser.goto(`${app.url}/rig`);
@@ -187,7 +187,7 @@ describe('a simulated player before a simulated microphone, our clicks in it', (
     await browser.find('img', 'What was heard, with 4 notes');
     await browser.click('button', '^Measure the delay');
     await browser.see(/and back here: 47\.0 ms/);
-  }, 300_000);
+  });
 });
 
 describe('a microphone', () => {
@@ -241,7 +241,7 @@ describe('a microphone', () => {
       noiseSuppression: false,
       autoGainControl: false,
     });
-  }, 600_000);
+  });
 
   it('that goes away in the middle leaves the take as far as it was played', async () => {
     await onStage(browser, { listensTo: 'microphone', microphone: { id: '', label: '', kind: 'struck' } });
@@ -255,7 +255,7 @@ describe('a microphone', () => {
     expect(await browser.script('return window.__stream.getAudioTracks()[0].readyState')).toBe('ended');
     expect(take.hits.length).toBeGreaterThan(8);
     expect(take.stoppedAtS).toBeGreaterThan(5);
-  }, 300_000);
+  });
 
   it('that nobody allows is explained', async () => {
     const refusing = await Browser.open({ microphone: 'refused' });
@@ -267,7 +267,7 @@ describe('a microphone', () => {
     } finally {
       await refusing.close();
     }
-  }, 120_000);
+  });
 });
 
 it('a loud double clap starts the plan, where somebody wants that', async () => {
@@ -286,7 +286,7 @@ it('a loud double clap starts the plan, where somebody wants that', async () => 
   } finally {
     await browser.close();
   }
-}, 180_000);
+});
 
 it('two claps with nothing round them stop a take that is listened to, and are no part of it', async () => {
   // Strokes for four seconds, a pause, two claps; again and again, since nobody knows when the ears open.
@@ -319,4 +319,4 @@ it('two claps with nothing round them stop a take that is listened to, and are n
   } finally {
     await browser.close();
   }
-}, 180_000);
+});

@@ -72,11 +72,7 @@ async function stored(): Promise<Plan> {
 async function expectHeard(plan: Plan): Promise<void> {
   const timeline = compile(plan);
   const seconds = timeline.endS - 0.2;
-  await browser.until(
-    async () => (await recordedSeconds(browser)) > seconds,
-    `${seconds} s of sound`,
-    60_000,
-  );
+  await browser.until(async () => (await recordedSeconds(browser)) > seconds, `${seconds} s of sound`);
   const recorded = await recordedSamples(browser);
   const { sampleRateHz } = recorded;
   const words: CountWords = countWords(sampleRateHz);

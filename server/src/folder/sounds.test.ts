@@ -1,7 +1,16 @@
 /** Backups with the sounds of recordings: nothing that a copy names is lost, and what no copy names goes. */
 import { pcmBytes, wavHeader } from '@feldspar/core/formats';
 import { createHash } from 'node:crypto';
-import { existsSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+  existsSync,
+  mkdirSync,
+  readFileSync,
+  readdirSync,
+  rmSync,
+  statSync,
+  utimesSync,
+  writeFileSync,
+} from 'node:fs';
 import { join } from 'node:path';
 import { demoTake, takeId, testRecording } from '../testing/documents.ts';
 import { type Service, newFolder, startService } from '../testing/service.ts';
@@ -119,4 +128,27 @@ it('with the last daily copy that names it a sound goes, and not before', async 
   await put(99);
   await backUpDaily(folder, day(MOST_DAILY + 1));
   expect(backedUp()).toEqual(['notes.txt']);
+});
+
+it('where no folder for sounds can be made, the copy of the database counts, and each sound is told of', async () => {
+  await record(6);
+  const elsewhere = newFolder();
+  more.push(elsewhere);
+  mkdirSync(elsewhere, { recursive: true });
+  writeFileSync(join(elsewhere, 'sounds'), 'in the way');
+  expect(await backUp(folder, join(elsewhere, 'lessons.sqlite'))).toMatchObject({
+    sounds: 0,
+    missing: [wavOf(6).hash],
+  });
+});
+
+it('a copy of a sound that was broken off long ago goes with the next daily backup', async () => {
+  const place = join(backupsIn(folder), 'sounds');
+  mkdirSync(place, { recursive: true });
+  const [old, fresh] = ['old.wav.unfinished', 'fresh.wav.unfinished'].map((name) => join(place, name));
+  for (const file of [old, fresh]) writeFileSync(file, '');
+  utimesSync(old, new Date(0), new Date(0));
+  await record(8);
+  await backUpDaily(folder, new Date(Date.now() + 2 * 86_400_000));
+  expect(inFolder(place)).toEqual([`${wavOf(8).hash}.wav`, 'fresh.wav.unfinished']);
 });

@@ -3,8 +3,8 @@
  * changes, so on one disk a copy is another name of it and takes no room; what goes to another disk is read back before it counts.
  */
 import { createHash } from 'node:crypto';
-import { createReadStream, existsSync, mkdirSync, readdirSync } from 'node:fs';
-import { copyFile, link, rename, rm } from 'node:fs/promises';
+import { createReadStream, existsSync, readdirSync } from 'node:fs';
+import { copyFile, link, mkdir, rename, rm, stat } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { backupsIn } from './files.ts';
 import { openRaw } from './raw.ts';
@@ -12,6 +12,9 @@ import { openRaw } from './raw.ts';
 /** Beside a database, wherever it lies. */
 export const soundsBeside = (database: string) => join(dirname(database), 'sounds');
 export const soundName = (hash: string) => `${hash}.wav`;
+const UNFINISHED = '.unfinished';
+/** No copy takes as long: what is older was broken off. */
+const BROKEN_OFF_MS = 86_400_000;
 const HASH_OF = /^([0-9a-f]{64})\.wav$/;
 
 export interface KeptSounds {
@@ -41,7 +44,8 @@ export async function soundsNamedIn(file: string): Promise<string[]> {
 /** Brings the sounds that a database names from one folder into another. What is there stays. Never throws for a single one. */
 export async function bringSounds(hashes: readonly string[], from: string, to: string): Promise<KeptSounds> {
   const missing: string[] = [];
-  if (hashes.length > 0) mkdirSync(to, { recursive: true });
+  // Where no folder can be made, no sound comes: that is what is said of each.
+  if (hashes.length > 0) await mkdir(to, { recursive: true }).catch(() => undefined);
   for (const hash of hashes) {
     const [source, target] = [join(from, soundName(hash)), join(to, soundName(hash))];
     if (existsSync(target)) continue;
@@ -51,7 +55,7 @@ export async function bringSounds(hashes: readonly string[], from: string, to: s
 }
 
 async function bring(source: string, target: string, hash: string): Promise<boolean> {
-  const unfinished = `${target}.unfinished`;
+  const unfinished = target + UNFINISHED;
   try {
     await link(source, target);
     return true;
@@ -64,7 +68,8 @@ async function bring(source: string, target: string, hash: string): Promise<bool
     await rename(unfinished, target);
     return true;
   } catch {
-    await rm(unfinished, { force: true });
+    // Where the folder itself is none, there is nothing to take away either.
+    await rm(unfinished, { force: true }).catch(() => undefined);
     return false;
   }
 }
@@ -86,6 +91,7 @@ export function soundsThere(place: string): string[] {
 export async function sweepBackedUpSounds(folder: string): Promise<void> {
   const place = backupsIn(folder);
   const sounds = soundsBeside(join(place, 'any'));
+  await sweepBrokenOff(sounds);
   const there = soundsThere(sounds);
   if (there.length === 0) return;
   const named = new Set<string>();
@@ -96,4 +102,13 @@ export async function sweepBackedUpSounds(folder: string): Promise<void> {
     return;
   }
   for (const hash of there) if (!named.has(hash)) await rm(join(sounds, soundName(hash)), { force: true });
+}
+
+async function sweepBrokenOff(sounds: string): Promise<void> {
+  const names = existsSync(sounds) ? readdirSync(sounds).filter((name) => name.endsWith(UNFINISHED)) : [];
+  for (const file of names.map((name) => join(sounds, name))) {
+    // One that is done meanwhile has another name, and is not broken off.
+    const found = await stat(file).catch(() => null);
+    if (found && Date.now() - found.mtimeMs > BROKEN_OFF_MS) await rm(file, { force: true });
+  }
 }

@@ -4,44 +4,19 @@
  */
 import { firstSection } from '@feldspar/core/plan';
 import { isDeepStrictEqual } from 'node:util';
-import { type Take, type TakeSummary, takeSummarySchema, takeTempo } from '@feldspar/core/take';
+import { type Take, takeTempo } from '@feldspar/core/take';
 import { quartersPerMinute } from '@feldspar/core/time';
 import { ESTIMATOR } from '@feldspar/core/timing';
-import type { Page, TakeItem, TakeOrder, TakeParts } from '@feldspar/core/wire';
-import { type FindOptions, Op, UniqueConstraintError, type WhereOptions } from 'sequelize';
+import type { Page, TakeItem, TakeParts } from '@feldspar/core/wire';
+import { Op, UniqueConstraintError } from 'sequelize';
 import { type Measure, TooMuch } from '../compute/measure.ts';
 import { Problem, notFound } from '../http/problem.ts';
-import { holding } from './holding.ts';
 import type { Database } from './database.ts';
-import { UnreadableRow, readJson } from './json-column.ts';
+import { UnreadableRow } from './json-column.ts';
+import { type TakeFilter, deletedTakes, listTakes } from './listed-takes.ts';
 import type { Row, TakeRow } from './models.ts';
-import { type Direction, beyond, cursorOf, readCursor } from './pages.ts';
 import type { PlanStore } from './plans.ts';
-import type { Identities, PlayerStore } from './players.ts';
-
-/** Read for lists; the document and what was done alone are large and are not. */
-const LISTED = [
-  ...(['id', 'playerId', 'planId', 'startedAt', 'note', 'title', 'tempo', 'input', 'stopped'] as const),
-  ...(['trueTempo', 'quarterBpm', 'summary', 'unmeasured', 'deletedAt'] as const),
-];
-
-type JsonColumn = 'tempo' | 'trueTempo' | 'summary';
-/** As the driver gives it: JSON and times are text. */
-type ListedRow = Omit<
-  Pick<TakeRow, (typeof LISTED)[number]>,
-  JsonColumn | 'startedAt' | 'deletedAt' | 'stopped'
-> &
-  Record<JsonColumn, string | null> & { startedAt: string; deletedAt: string | null; stopped: number };
-
-const keyOf = (row: ListedRow, column: 'startedAt' | 'quarterBpm'): Date | number =>
-  column === 'startedAt' ? new Date(row.startedAt) : row.quarterBpm;
-
-/** The orders of a list: by which column, and which way. */
-const ORDERS = {
-  newest: ['startedAt', 'DESC'],
-  slowest: ['quarterBpm', 'ASC'],
-  fastest: ['quarterBpm', 'DESC'],
-} as const satisfies Record<TakeOrder, [string, Direction]>;
+import type { PlayerStore } from './players.ts';
 
 export class TakeStore {
   private readonly database: Database;
@@ -211,59 +186,13 @@ export class TakeStore {
     await row.restore();
   }
 
-  async list(filter: {
-    playerId?: string;
-    cursor?: string;
-    limit: number;
-    order: TakeOrder;
-    /** Letters of its title or its note. */
-    find?: string | undefined;
-  }): Promise<Page<TakeItem>> {
-    const [column, direction] = ORDERS[filter.order];
-    const where: WhereOptions[] = [];
-    const identities = await this.players.identities();
-    if (filter.playerId) where.push({ playerId: identities.all(filter.playerId) });
-    if (filter.find) where.push(holding(['title', 'note'], filter.find));
-    if (filter.cursor) {
-      const kind = column === 'startedAt' ? 'date' : 'number';
-      where.push(beyond(column, direction, readCursor(filter.cursor, filter.order, kind)));
-    }
-    // Plain rows: models would cost several times what is read.
-    const rows = await this.listed({
-      where: { [Op.and]: where },
-      order: [
-        [column, direction],
-        ['id', direction],
-      ],
-      limit: filter.limit + 1,
-    });
-    const page = rows.slice(0, filter.limit);
-    const last = page.at(-1);
-    return {
-      items: page.map((row) => itemOf(row, identities)),
-      nextCursor:
-        rows.length > filter.limit && last ? cursorOf(filter.order, keyOf(last, column), last.id) : null,
-    };
+  async list(filter: TakeFilter): Promise<Page<TakeItem>> {
+    return listTakes(this.database, await this.players.identities(), filter);
   }
 
   /** Deleted ones, the last deleted first. */
   async deleted(most: number): Promise<(TakeItem & { deletedAt: string })[]> {
-    const identities = await this.players.identities();
-    const rows = await this.listed({
-      where: { deletedAt: { [Op.ne]: null } },
-      order: [['deletedAt', 'DESC']],
-      limit: most,
-      paranoid: false,
-    });
-    return rows.map((row) => ({
-      ...itemOf(row, identities),
-      deletedAt: new Date(row.deletedAt!).toISOString(),
-    }));
-  }
-
-  private async listed(options: FindOptions): Promise<ListedRow[]> {
-    const rows = await this.database.models.takes.findAll({ raw: true, attributes: [...LISTED], ...options });
-    return rows as unknown as ListedRow[];
+    return deletedTakes(this.database, await this.players.identities(), most);
   }
 
   private async find(id: string): Promise<Row<TakeRow>> {
@@ -279,40 +208,6 @@ const KNOWN = { paranoid: false, attributes: ['id'] };
 const UNMEASURED = {
   ...{ estimator: 0, summary: null, alone: null, hold: null, figures: null, unmeasured: null },
 } as const;
-
-/** A row that cannot be read is listed as such: it costs no other. */
-function itemOf(row: ListedRow, identities: Identities): TakeItem {
-  const { id, planId, quarterBpm, stopped, note, unmeasured, startedAt } = row;
-  const faults: string[] = [];
-  const read = <Value>(value: () => Value): Value | null => {
-    try {
-      return value();
-    } catch (error) {
-      if (!(error instanceof UnreadableRow || error instanceof RangeError)) throw error;
-      faults.push(error instanceof UnreadableRow ? error.message : 'Its time cannot be read.');
-      return null;
-    }
-  };
-  const item = {
-    ...{ id, planId, quarterBpm, note, unmeasured },
-    input: row.input || null,
-    playerId: identities.of(row.playerId),
-    stopped: Boolean(stopped),
-    title: row.title || 'A take that cannot be read',
-    tempo: read(() => readJson('tempo', row.tempo) as TakeItem['tempo']),
-    trueTempo: read(() => readJson('trueTempo', row.trueTempo) as TakeItem['trueTempo']),
-    startedAt: read(() => new Date(startedAt).toISOString()) ?? new Date(0).toISOString(),
-    summary: read(() => shown(readJson('summary', row.summary) as TakeSummary | null)),
-  };
-  if (!item.tempo && faults.length === 0) faults.push('The stored document cannot be read: it is damaged.');
-  return { ...item, unreadable: faults.length > 0 ? faults.join(' ') : null };
-}
-
-/** Figures of an older estimator may have another shape: then there are none until the take is measured anew. */
-function shown(summary: TakeSummary | null): TakeSummary | null {
-  if (!summary || summary.estimator === ESTIMATOR) return summary;
-  return takeSummarySchema.safeParse(summary).data ?? null;
-}
 
 /** Note, true tempo and judging are the parts that change; they are kept beside the raw take. */
 function raw(take: Take): Take {

@@ -65,7 +65,7 @@ export interface Capture {
   stop(): void;
 }
 
-/** Leads a sound into a ring. @throws Error when the worklet cannot be loaded. */
+/** Leads a sound into a ring; it is there once the first sample is. @throws Error when the worklet cannot be loaded, or fails. */
 export async function capture(context: AudioContext, source: AudioNode): Promise<Capture> {
   let module = modules.get(context);
   if (!module) {
@@ -79,6 +79,11 @@ export async function capture(context: AudioContext, source: AudioNode): Promise
   source.connect(node);
   // It gives silence; only what leads to the loudspeaker is sure to be asked for its sound.
   node.connect(context.destination);
+  await new Promise<void>((resolve, reject) => {
+    // It says nothing but that it has begun.
+    node.port.onmessage = () => resolve();
+    node.onprocessorerror = () => reject(new Error('The microphone cannot be listened to. Start once more.'));
+  });
   return {
     ring,
     stop() {

@@ -5,17 +5,26 @@ import { recordLevelDb } from '../device/record-level.ts';
 import { rig } from '../device/rig-store.ts';
 import { throughRig } from './sound-of-rig.ts';
 import workletUrl from './click.worklet.ts?worker&url';
+import type { TimeZero } from './time-zero.ts';
 import { wordsFor } from './count-words.ts';
-import { CLICK_PROCESSOR, type ClickOptions, type ClickSound, schedulesOf } from './worklet-protocol.ts';
+import {
+  CLICK_PROCESSOR,
+  type ClickMessage,
+  type ClickOptions,
+  type ClickSound,
+  schedulesOf,
+} from './worklet-protocol.ts';
 
 const modules = new WeakMap<AudioContext, Promise<void>>();
 
-/** @throws Error when the worklet or the spoken words cannot be loaded. */
-export async function clickNode(
+/**
+ * @returns what makes the node, once all is loaded. The node's time runs from then on, connected or not.
+ * @throws Error when the worklet or the spoken words cannot be loaded.
+ */
+export async function clicksReady(
   context: AudioContext,
   sound: Promise<ClickSound>,
-  leadS: number,
-): Promise<AudioWorkletNode> {
+): Promise<(leadS: number, zero?: TimeZero) => AudioWorkletNode> {
   let module = modules.get(context);
   if (!module) {
     module = context.audioWorklet.addModule(workletUrl);
@@ -24,12 +33,26 @@ export async function clickNode(
     module.catch(() => modules.delete(context));
   }
   await module;
-  const processorOptions: ClickOptions = { ...(await sound), leadS };
-  return new AudioWorkletNode(context, CLICK_PROCESSOR, {
-    numberOfInputs: 0,
-    outputChannelCount: [schedulesOf(processorOptions).length],
-    processorOptions,
-  });
+  const whole = await sound;
+  return (leadS, zero) => {
+    const processorOptions: ClickOptions = { ...whole, leadS, zero: zero?.buffer };
+    return new AudioWorkletNode(context, CLICK_PROCESSOR, {
+      numberOfInputs: 0,
+      outputChannelCount: [schedulesOf(whole).length],
+      processorOptions,
+    });
+  };
+}
+
+/** For good: a node that is only disconnected goes on computing what nobody hears. */
+export function stopClicks(node: AudioWorkletNode): void {
+  node.port.onmessage = null;
+  say(node, 'stop');
+  node.disconnect();
+}
+
+export function say(node: AudioWorkletNode, message: ClickMessage): void {
+  node.port.postMessage(message);
 }
 
 export interface SoundOptions {

@@ -6,8 +6,9 @@ import { type ClockMap, fitClock } from '@feldspar/core/clock';
 import type { Timeline } from '@feldspar/core/plan';
 import type { RecordSound } from '@feldspar/core/sound';
 import type { ClockFacts } from '@feldspar/core/take';
-import { clickNode, outputAnchor, soundOf } from './click-node.ts';
+import { clicksReady, outputAnchor, soundOf } from './click-node.ts';
 import { type OutputFacts, milliseconds, outputFacts } from './output.ts';
+import type { TimeZero } from './time-zero.ts';
 import type { WorkletMessage } from './worklet-protocol.ts';
 
 /** Time for the first click to be on its way, and for a breath. */
@@ -31,8 +32,8 @@ export interface PlayingClicks {
 export interface Beside {
   /** @throws what keeps it from playing at all. */
   attach(context: AudioContext): Promise<void>;
-  /** The context frame of the timeline's time zero. */
-  zeroAt(frame: number): void;
+  /** Where it is told the context frame of the timeline's time zero. */
+  readonly zero: TimeZero;
 }
 
 /**
@@ -51,10 +52,12 @@ export async function playClicks(
   const context = new AudioContext({ latencyHint: 'interactive' });
   let node: AudioWorkletNode;
   try {
-    node = await clickNode(context, soundOf(timeline, context, { tailS: TAIL_S, record }), LEAD_S);
+    const made = await clicksReady(context, soundOf(timeline, context, { tailS: TAIL_S, record }));
     await context.resume();
     await beside?.attach(context);
     signal?.throwIfAborted();
+    // Only now: whoever listens hears the count-in too.
+    node = made(LEAD_S, beside?.zero);
   } catch (error) {
     void context.close();
     throw error;
@@ -66,10 +69,7 @@ export async function playClicks(
 
   node.port.onmessage = ({ data }: MessageEvent<WorkletMessage>) => {
     lastWordMs = performance.now();
-    if (data.type === 'zero') {
-      zeroContextS = data.frame / context.sampleRate;
-      beside?.zeroAt(data.frame);
-    }
+    if (data.type === 'zero') zeroContextS = data.frame / context.sampleRate;
     readClock();
     if (data.type === 'ended') onEnd();
   };

@@ -3,9 +3,11 @@
  * keeps its own frame counter, because `currentFrame` can stand still for a block while the main thread is busy.
  */
 import { type Renderer, createRenderer, recordMixer } from '@feldspar/core/sound';
+import { TimeZero } from './time-zero.ts';
 import {
   CLICK_PROCESSOR,
   type ClickChange,
+  type ClickMessage,
   type ClickOptions,
   type ClickSound,
   type WorkletMessage,
@@ -19,6 +21,7 @@ class ClickProcessor extends AudioWorkletProcessor {
   private renderers: Renderer[];
   private sound: ClickSound;
   private readonly leadS: number;
+  private readonly toldZero: TimeZero | null;
   private zeroFrame: number | null = null;
   private nextFrame = 0;
   private nextPulse = 0;
@@ -29,8 +32,12 @@ class ClickProcessor extends AudioWorkletProcessor {
     super();
     this.sound = processorOptions;
     this.leadS = processorOptions.leadS;
+    this.toldZero = processorOptions.zero ? TimeZero.in(processorOptions.zero) : null;
     this.renderers = renderersOf(processorOptions);
-    this.port.onmessage = ({ data }: MessageEvent<ClickChange>) => this.change(data);
+    this.port.onmessage = ({ data }: MessageEvent<ClickMessage>) => {
+      if (data === 'stop') this.ended = true;
+      else this.change(data);
+    };
   }
 
   process(_inputs: Float32Array[][], outputs: Float32Array[][]): boolean {
@@ -72,6 +79,7 @@ class ClickProcessor extends AudioWorkletProcessor {
 
   private beginAt(frame: number): void {
     this.zeroFrame = frame;
+    if (this.toldZero) this.toldZero.frame = frame;
     const { loop, endS } = this.sound;
     this.say({ type: 'zero', frame, loopS: loop ? endS : null });
   }

@@ -4,8 +4,8 @@
  * the click player.
  */
 import type { Timeline } from '@feldspar/core/plan';
-import { clickNode, outputAnchor, soundOf } from './click-node.ts';
-import type { ClickChange, WorkletMessage } from './worklet-protocol.ts';
+import { clicksReady, outputAnchor, say, soundOf, stopClicks } from './click-node.ts';
+import type { WorkletMessage } from './worklet-protocol.ts';
 
 const LEAD_S = 0.12;
 
@@ -34,8 +34,7 @@ export function openHearing(onEnd: () => void): Hearing {
     latest++;
     heard = null;
     if (!node) return;
-    node.port.onmessage = null;
-    node.disconnect();
+    stopClicks(node);
     node = null;
   }
 
@@ -43,11 +42,11 @@ export function openHearing(onEnd: () => void): Hearing {
     silence();
     const turn = latest;
     context ??= new AudioContext({ latencyHint: 'interactive' });
-    const made = await clickNode(context, soundOf(timeline, context, { loop }), LEAD_S);
+    const made = await clicksReady(context, soundOf(timeline, context, { loop }));
     await context?.resume();
     // Something else was asked for while the audio was waking up.
     if (turn !== latest || !context) return;
-    node = made;
+    node = made(LEAD_S);
     node.port.onmessage = ({ data }: MessageEvent<WorkletMessage>) => {
       if (data.type === 'ended') onEnd();
       if (data.type === 'zero') heard = { zeroFrame: data.frame, loopS: data.loopS };
@@ -63,8 +62,7 @@ export function openHearing(onEnd: () => void): Hearing {
       const turn = ++latest;
       const sound = await soundOf(timeline, context, { loop });
       if (turn !== latest) return;
-      const change: ClickChange = { ...sound, stretch };
-      node.port.postMessage(change);
+      say(node, { ...sound, stretch });
     },
     positionS() {
       const anchor = context && outputAnchor(context);

@@ -19,6 +19,8 @@ export interface ClickSound {
 export interface ClickOptions extends ClickSound {
   /** Seconds between the worklet's first block and time zero. */
   leadS: number;
+  /** Where the frame of time zero is told to other threads: the buffer of a `TimeZero`. */
+  zero?: SharedArrayBuffer | undefined;
 }
 
 /** Other music from the next block on, at the place where the old one was. */
@@ -26,6 +28,9 @@ export interface ClickChange extends ClickSound {
   /** How many times slower it is. */
   stretch: number;
 }
+
+/** What the page says to the worklet. */
+export type ClickMessage = ClickChange | 'stop';
 
 export type WorkletMessage =
   /** The context frame of time zero; said again when a change moves it. A loop comes round every so many seconds. */

@@ -1,5 +1,5 @@
 /** Dates, numbers and durations as people read them, in the one language the words are in. */
-import { LOCALE, oneDecimal } from '@feldspar/core/words';
+import { LOCALE, onDemand, oneDecimal } from '@feldspar/core/words';
 
 export {
   LOCALE,
@@ -12,26 +12,32 @@ export {
   whole,
 } from '@feldspar/core/words';
 
-const DATE_TIME = new Intl.DateTimeFormat(LOCALE, {
-  weekday: 'long',
-  day: 'numeric',
-  month: 'long',
-  hour: '2-digit',
-  minute: '2-digit',
-});
-const SHORT_DATE = new Intl.DateTimeFormat(LOCALE, {
-  day: 'numeric',
-  month: 'short',
-  hour: '2-digit',
-  minute: '2-digit',
-});
+const longDates = onDemand(
+  () =>
+    new Intl.DateTimeFormat(LOCALE, {
+      weekday: 'long',
+      day: 'numeric',
+      month: 'long',
+      hour: '2-digit',
+      minute: '2-digit',
+    }),
+);
+const shortDates = onDemand(
+  () =>
+    new Intl.DateTimeFormat(LOCALE, {
+      day: 'numeric',
+      month: 'short',
+      hour: '2-digit',
+      minute: '2-digit',
+    }),
+);
 
-const DAY = new Intl.DateTimeFormat(LOCALE, { day: 'numeric', month: 'long' });
+const days = onDemand(() => new Intl.DateTimeFormat(LOCALE, { day: 'numeric', month: 'long' }));
 /** "21 September", of "2026-09-21". */
-export const dayText = (day: string) => DAY.format(new Date(`${day}T12:00:00`));
+export const dayText = (day: string) => days().format(new Date(`${day}T12:00:00`));
 
-export const longDate = (iso: string) => DATE_TIME.format(new Date(iso));
-export const shortDate = (iso: string) => SHORT_DATE.format(new Date(iso));
+export const longDate = (iso: string) => longDates().format(new Date(iso));
+export const shortDate = (iso: string) => shortDates().format(new Date(iso));
 
 /** "12.3 MB". */
 export const megabytes = (bytes: number) => `${oneDecimal(bytes / 1024 / 1024)} MB`;

@@ -3,12 +3,12 @@ import type { RoundTrip } from '@feldspar/core/live';
 import type { Plan } from '@feldspar/core/plan';
 import { proxy, wrap } from 'comlink';
 import type { Ring } from '../input/ring.ts';
+import type { TimeZero } from '../sound/time-zero.ts';
 import type { HeardNow, HeardWhole, ListenFor, LiveApi } from './live.worker.ts';
 
 export type { HeardNow, HeardWhole, ListenFor } from './live.worker.ts';
 
 export interface LiveEars {
-  zeroAt(frame: number): void;
   /** Everything, heard once more, with its sound where that is to be kept; the ears are closed then. @throws Error when they died. */
   finish(keeps?: boolean): Promise<HeardWhole>;
   roundTrip(plan: Plan, sounds: ListenFor['sounds']): Promise<RoundTrip>;
@@ -19,6 +19,7 @@ export interface LiveEars {
 /** @param onFail the worker could not be loaded, or stopped. */
 export async function openEars(
   ring: Ring,
+  zero: TimeZero,
   what: ListenFor,
   onHeard: (now: HeardNow) => void,
 ): Promise<LiveEars> {
@@ -32,13 +33,12 @@ export async function openEars(
   died.catch(() => undefined);
   const close = () => worker.terminate();
   try {
-    await Promise.race([remote.listen(ring, what, proxy(onHeard)), died]);
+    await Promise.race([remote.listen(ring, zero.buffer, what, proxy(onHeard)), died]);
   } catch (error) {
     close();
     throw error;
   }
   return {
-    zeroAt: (frame) => void remote.zeroAt(frame),
     async finish(keeps = false) {
       try {
         const whole = await Promise.race([remote.finish(keeps), died]);

@@ -13,6 +13,7 @@ import { type Plan, type Timeline, compile } from '@feldspar/core/plan';
 import type { Recording } from '@feldspar/core/recordings';
 import { expose } from 'comlink';
 import { type Ring, RingReader } from '../input/ring.ts';
+import { TimeZero } from '../sound/time-zero.ts';
 import { throughRig } from '../sound/sound-of-rig.ts';
 import type { Rig } from '../device/rig-store.ts';
 import { KeptSound } from './kept-sound.ts';
@@ -82,7 +83,7 @@ interface Listened {
   timeline: Timeline | null;
   kind: SoundKind | null;
   countsVoice: boolean;
-  zeroFrame: number | null;
+  zero: TimeZero;
   begun: boolean;
   timer: ReturnType<typeof setTimeout> | undefined;
   strokes: HeardWhole['strokes'];
@@ -96,9 +97,10 @@ function hearNew(one: Listened): Pick<HeardNow, 'strokes' | 'clapped'> {
   const samples = one.reader.take();
   const { firstFrame } = one.reader;
   if (firstFrame === null || samples.length === 0) return { strokes: [], clapped: null };
-  if (!one.begun && one.zeroFrame !== null) {
+  const zeroFrame = one.zero.frame;
+  if (!one.begun && zeroFrame !== null) {
     one.begun = true;
-    one.hearing.begin(one.zeroFrame - firstFrame);
+    one.hearing.begin(zeroFrame - firstFrame);
   }
   one.meter.push(samples);
   one.seen += samples.length;
@@ -121,6 +123,7 @@ const api = {
 
   listen(
     ring: Ring,
+    zero: SharedArrayBuffer,
     { kind, plan, sounds, clap, countsVoice = false }: ListenFor,
     onHeard: (now: HeardNow) => void,
   ): void {
@@ -138,7 +141,7 @@ const api = {
       timeline,
       kind,
       countsVoice,
-      zeroFrame: null,
+      zero: TimeZero.in(zero),
       begun: false,
       timer: undefined,
       strokes: [],
@@ -163,11 +166,6 @@ const api = {
       }
     };
     look();
-  },
-
-  /** The context frame at which the timeline's time zero is given to the loudspeaker. */
-  zeroAt(frame: number): void {
-    if (listened) listened.zeroFrame = frame;
   },
 
   /**
@@ -195,7 +193,8 @@ const api = {
       firstFrame: firstFrame ?? 0,
       frames: one.kept.durationS * one.rate,
     };
-    const { zeroFrame, timeline, kind, countsVoice } = one;
+    const { timeline, kind, countsVoice } = one;
+    const zeroFrame = one.zero.frame;
     if (firstFrame === null || zeroFrame === null || !timeline || !one.kept.isWhole) return live;
     const zeroS = (zeroFrame - firstFrame) / one.rate;
     const { strokes, recorded, ...whole } = await hearTake(one.kept, {
@@ -229,7 +228,8 @@ const api = {
 
   /** The way from loudspeaker to microphone, from the clicks of a plan that has been played. */
   roundTrip(plan: Plan, sounds: ListenFor['sounds']): RoundTrip {
-    const { reader, zeroFrame = null } = listened ?? {};
+    const { reader } = listened ?? {};
+    const zeroFrame = listened?.zero.frame ?? null;
     if (!listened || !reader || reader.firstFrame === null || zeroFrame === null)
       return { ms: null, why: 'unheard' };
     hearNew(listened);

@@ -13,6 +13,12 @@ export function measureInWorker(
   return worker.ask((remote) => remote.measure(...args));
 }
 
+export function freeInWorker(
+  question: Parameters<MeasureApi['free']>[0],
+): Promise<ReturnType<MeasureApi['free']>> {
+  return worker.ask((remote) => remote.free(question));
+}
+
 /** Resolves when the worker's code has been loaded and answers. */
 export async function warmMeasuring(): Promise<void> {
   await worker.ask(() => Promise.resolve());

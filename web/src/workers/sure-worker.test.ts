@@ -89,6 +89,22 @@ it('one that has answered once and then no more is ended, and its question goes 
   expect(count.begun).toBe(2);
 });
 
+it('what it was asked later does not wait as long once more', async () => {
+  const { ask } = sure('mute');
+  const first = ask(1);
+  await pass(20_000);
+  const second = ask(2);
+  await pass(10_100);
+  expect([first.answer, second.answer]).toEqual([2, 4]);
+});
+
+it('nothing is left running after an answer', async () => {
+  const { ask } = sure();
+  ask(1);
+  await pass(1);
+  expect(jest.getTimerCount()).toBe(0);
+});
+
 it('is given up after three', async () => {
   const { ask, count } = sure('silent', 'silent', 'silent');
   const seen = ask(1);

@@ -13,6 +13,8 @@ interface Started<Api> {
   remote: Remote<Api>;
   /** Never fulfilled; fails when the worker could not start. */
   failure: Promise<never>;
+  /** Fulfilled when it is ended, whoever ends it. */
+  ended: Promise<false>;
   end(): void;
 }
 
@@ -21,8 +23,6 @@ const SIGN_OF_LIFE_MS = 15_000;
 const MOST_STARTS = 3;
 /** Two hours of hits take some seconds. */
 const ANSWERS_WITHIN_MS = 30_000;
-
-const after = (ms: number) => new Promise<void>((resolve) => setTimeout(resolve, ms));
 
 export class SureWorker<Api extends Ready> {
   private readonly create: () => Worker;
@@ -38,11 +38,17 @@ export class SureWorker<Api extends Ready> {
   /** @throws Error `notLoaded`, or what the worker throws. */
   async ask<Answer>(question: (remote: Remote<Api>) => Promise<Answer>): Promise<Answer> {
     const asked = (this.answering ??= this.firstToAnswer());
-    const { remote, failure, end } = await asked;
+    const { remote, failure, ended, end } = await asked;
     const answer = Promise.race([question(remote), failure]);
-    const inTime = await Promise.race([answer.then(() => true), after(ANSWERS_WITHIN_MS).then(() => false)]);
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const late = new Promise<false>((resolve) => {
+      timer = setTimeout(() => resolve(false), ANSWERS_WITHIN_MS);
+    });
+    const inTime = await Promise.race([answer.then(() => true), late, ended]).finally(() =>
+      clearTimeout(timer),
+    );
     if (inTime) return answer;
-    // It was lost on the way. Another is asked, and waited for as long as it takes.
+    // It was lost on the way, with all that it was asked. Another is asked, and waited for as long as it takes.
     end();
     if (this.answering === asked) this.answering = null;
     const other = await (this.answering ??= this.firstToAnswer());
@@ -87,6 +93,12 @@ export class SureWorker<Api extends Ready> {
     });
     // Told to whoever waits for it, and to nobody else.
     failure.catch(() => undefined);
-    return { remote: wrap<Api>(worker), failure, end: () => worker.terminate() };
+    let hasEnded: (ended: false) => void = () => undefined;
+    const ended = new Promise<false>((resolve) => (hasEnded = resolve));
+    const end = () => {
+      worker.terminate();
+      hasEnded(false);
+    };
+    return { remote: wrap<Api>(worker), failure, ended, end };
   }
 }

@@ -46,7 +46,10 @@ export function useOutboxSender(): void {
       if (kind === 'take') {
         if (sent.method === 'PUT') void mutate(thingPath, sent.body, { revalidate: false });
         if (sent.method === 'PATCH')
-          void mutate<Take>(thingPath, (take) => take && overTake([sent], take), { revalidate: false });
+          void mutate<Take>(thingPath, (take) => take && overTake([sent], take), {
+            // An answer that is on its way is let go by this: where it would be the first, it is asked for again.
+            revalidate: (take: Take | undefined) => take === undefined,
+          });
         void mutate<Page<TakeItem>>(isTakeList, (page) => page && takesOver([sent], page));
         void mutate(isToldByTakes);
       } else if (kind in DOCUMENTS_OVER) {

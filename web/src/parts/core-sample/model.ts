@@ -3,7 +3,7 @@
  * from the seam. The same model feeds the reading, the stage, previews and thumbnails.
  */
 import { type Timeline, barIndexAt } from '@feldspar/core/plan';
-import type { TakeSummary } from '@feldspar/core/take';
+import { type TakeSummary, readSmallCore } from '@feldspar/core/take';
 import { type Hit, LEVELS, type Report } from '@feldspar/core/timing';
 
 export interface CoreRow {
@@ -108,11 +108,12 @@ export function placeOfTime(timeline: Timeline, timeS: number): { row: number; a
 
 /** The small core of a list item. */
 export function coreOfSummary({ core }: Pick<TakeSummary, 'core'>): CoreModel {
+  const { rows, marks } = readSmallCore(core);
   return {
-    rows: core.rows.map((row, i) => ({ ...row, label: String(i + 1), clicks: [], startsSection: false })),
-    marks: core.marks.map(([row, across, asynchronyMs]) => ({
+    rows: rows.map((row, i) => ({ ...row, label: String(i + 1), clicks: [], startsSection: false })),
+    marks: marks.map(({ row, across, asynchronyMs }) => ({
       row,
-      at: across * core.rows[row].beats,
+      at: across * rows[row].beats,
       asynchronyMs,
     })),
     missed: [],

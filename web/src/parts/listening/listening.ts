@@ -7,6 +7,7 @@ import type { Plan } from '@feldspar/core/plan';
 import { rig } from '../../device/rig-store.ts';
 import { type Capture, capture } from '../../input/microphone.ts';
 import type { Beside } from '../../sound/click-player.ts';
+import { TimeZero } from '../../sound/time-zero.ts';
 import { type HeardNow, type HeardWhole, type LiveEars, openEars } from '../../workers/live.ts';
 import type { SoundSource } from './sound-source.ts';
 
@@ -34,7 +35,7 @@ export function listenTo(
   source: SoundSource,
   { kind, countsVoice = false, plan, clap, onHeard }: ListenOptions,
 ): Listening {
-  let within: AudioContext | null = null;
+  const zero = TimeZero.unset();
   let captured: Capture | null = null;
   let ears: LiveEars | null = null;
   const stopSound = () => {
@@ -47,19 +48,16 @@ export function listenTo(
   };
   return {
     source,
+    zero,
     async attach(context) {
-      within = context;
-      captured = await capture(context, await source.nodeIn(context));
+      captured = await capture(context, await source.nodeIn(context, zero));
       const { voice, levelDb } = rig();
       ears = await openEars(
         captured.ring,
+        zero,
         { kind, countsVoice, plan, clap, sounds: { voice, levelDb } },
         onHeard,
       );
-    },
-    zeroAt(frame) {
-      ears?.zeroAt(frame);
-      if (within) source.zeroAt?.(within, frame);
     },
     async finish(keeps) {
       stopSound();

@@ -2,6 +2,7 @@
 import type { Plan } from '@feldspar/core/plan';
 import { type PlayerTraits, type StrokeKind, chance } from '@feldspar/core/players';
 import { rig } from '../../device/rig-store.ts';
+import { playsFromZero } from '../../sound/from-zero.ts';
 import { simulateSamples } from '../../workers/hear.ts';
 import type { SoundSource } from './sound-source.ts';
 
@@ -24,20 +25,12 @@ const ROOM_DB = -58;
 const ROOM_LOOP_S = 7.313;
 
 export function simulatedSource(plan: Plan, facts: SimulatedSound): SoundSource {
-  let playing: AudioBufferSourceNode | null = null;
-  const nodes: AudioNode[] = [];
-  const sourceOf = (context: AudioContext, samples: Float32Array) => {
-    const node = context.createBufferSource();
-    node.buffer = context.createBuffer(1, samples.length, context.sampleRate);
-    node.buffer.copyToChannel(samples as Float32Array<ArrayBuffer>, 0);
-    nodes.push(node);
-    return node;
-  };
+  let nodes: AudioNode[] = [];
   return {
     label: 'simulated microphone',
     isSimulated: true,
     inputLatencyMs: null,
-    async nodeIn(context) {
+    async nodeIn(context, zero) {
       const { sampleRate: sampleRateHz } = context;
       const samples = await simulateSamples(plan, {
         ...facts,
@@ -48,29 +41,30 @@ export function simulatedSource(plan: Plan, facts: SimulatedSound): SoundSource 
         voiceForWood: rig().voice,
         sampleRateHz,
       });
+      const startS = SIMULATED_DELAY_S - BEFORE_S;
+      const player = await playsFromZero(context, { samples, startS, zero: zero.buffer });
+      const room = roomIn(context, facts.seed);
       const all = context.createGain();
-      playing = sourceOf(context, samples);
-      playing.connect(all);
-      const loud = Math.sqrt(3) * 10 ** (ROOM_DB / 20);
-      const random = chance(facts.seed);
-      const length = Math.round(ROOM_LOOP_S * sampleRateHz);
-      const room = sourceOf(
-        context,
-        Float32Array.from({ length }, () => loud * (2 * random() - 1)),
-      );
-      room.loop = true;
+      player.connect(all);
       room.connect(all);
-      room.start();
-      nodes.push(all);
+      nodes = [player, room, all];
       return all;
-    },
-    zeroAt(context, frame) {
-      const startS = frame / context.sampleRate + SIMULATED_DELAY_S - BEFORE_S;
-      // Nothing is played before now: what would be is left out.
-      const missed = Math.max(0, context.currentTime + 0.05 - startS);
-      playing?.start(startS + missed, missed);
     },
     onGone: () => undefined,
     stop: () => nodes.forEach((node) => node.disconnect()),
   };
+}
+
+function roomIn(context: AudioContext, seed: number): AudioNode {
+  const node = context.createBufferSource();
+  node.buffer = context.createBuffer(1, Math.round(ROOM_LOOP_S * context.sampleRate), context.sampleRate);
+  const loud = Math.sqrt(3) * 10 ** (ROOM_DB / 20);
+  const random = chance(seed);
+  node.buffer.copyToChannel(
+    Float32Array.from({ length: node.buffer.length }, () => loud * (2 * random() - 1)),
+    0,
+  );
+  node.loop = true;
+  node.start();
+  return node;
 }

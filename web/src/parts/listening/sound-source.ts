@@ -1,13 +1,14 @@
 /** What gives the sound that is listened to: a device, or a program that stands in for one. */
 import { openMicrophone } from '../../input/microphone.ts';
+import type { TimeZero } from '../../sound/time-zero.ts';
 
 export interface SoundSource {
   label: string;
   isSimulated: boolean;
   /** What the browser says of the way from the air to the page, in ms. */
   inputLatencyMs: number | null;
-  nodeIn(context: AudioContext): Promise<AudioNode>;
-  zeroAt?(context: AudioContext, frame: number): void;
+  /** @param zero where the time zero of what is played to will be told. */
+  nodeIn(context: AudioContext, zero: TimeZero): Promise<AudioNode>;
   /** Called when the device goes away. */
   onGone(call: () => void): void;
   stop(): void;

@@ -99,8 +99,10 @@ function Free({ played, foundBpm, onChange }: FreeProps) {
   const near = played.near ?? { bpm: String(Math.round(foundBpm ?? 100)), beat: '1/4' };
   return (
     <Box sx={{ mt: 1.5 }}>
+      <Typography variant="body2" sx={{ color: 'text.secondary', mb: 1.25 }}>
+        About as fast as
+      </Typography>
       <TempoField
-        of="About"
         value={tempo(near.bpm, near.beat)}
         onChange={({ bpm, beat }) =>
           onChange({ ...played, near: { bpm: fractionText(bpm), beat: fractionText(beat) } }, 'near')

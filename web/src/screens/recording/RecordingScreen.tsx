@@ -46,11 +46,12 @@ import { SoundPanel } from './SoundPanel.tsx';
 import { STRATA, columns } from './columns.ts';
 import { Strata, type Stretch } from './Strata.tsx';
 import { placeOf } from './place-of.ts';
-import { begunAt, freeOf, placedTo } from './played-to.ts';
+import { begunAt, placedTo } from './played-to.ts';
 import { factsOf, headOf } from './recording-words.ts';
 import { rowsOfFree, rowsOfPlan, rowsOfTime, scaleOf } from './rows.ts';
 import { useDropSound } from './useDropSound.ts';
 import { useEditing } from './useEditing.ts';
+import { useFree } from './useFree.ts';
 import { useListening } from './useListening.ts';
 import { useMarkKeys } from './useMarkKeys.ts';
 import { useSound } from './useSound.ts';
@@ -85,7 +86,7 @@ function Editor({ start, hash }: { start: Recording; hash: string | null | undef
 
   const marks = useMemo(() => marksOf(heard, edits), [heard, edits]);
   const timeline = useMemo(() => (played.to === 'plan' ? compile(played.plan) : null), [played]);
-  const free = useMemo(() => freeOf(played, marks), [played, marks]);
+  const { free, waits, error: freeError } = useFree(played, marks);
   const rows = useMemo(() => {
     if (timeline && played.to === 'plan') return rowsOfPlan(timeline, played, sound.durationS);
     if (free && played.to === 'nothing' && free.beats.length > 1)
@@ -171,6 +172,7 @@ function Editor({ start, hash }: { start: Recording; hash: string | null | undef
   };
   useKey('Enter', () => void read(), played.to === 'plan' && busy === null);
 
+  if (waits) return <ScreenSkeleton />;
   return (
     <Stack spacing={2.5} sx={{ maxWidth: 1320 }}>
       <Box>
@@ -191,6 +193,7 @@ function Editor({ start, hash }: { start: Recording; hash: string | null | undef
       </Box>
       {error !== null && <ErrorNotice error={error} />}
       {found.error !== null && <ErrorNotice error={found.error} />}
+      {freeError !== null && <ErrorNotice error={freeError} />}
       {busy !== null && (
         <Row>
           <Typography role="status">{busy}</Typography>
@@ -208,56 +211,66 @@ function Editor({ start, hash }: { start: Recording; hash: string | null | undef
         </Alert>
       )}
       <Box sx={COLUMNS}>
-        <Stack spacing={1.5} component="section" aria-label="Strata" sx={STRATA}>
-          <Strata
-            rows={rows}
-            line={zoom === null ? null : { pxPerS: ZOOMS[zoom], durationS: sound.durationS }}
-            peaks={found.peaks}
-            loudest={loudest}
-            marks={marks}
-            selected={chosen}
-            hiddenS={heard.hiddenS}
-            voice={edits.countsVoice ? [] : (heard.voice ?? [])}
-            muted={edits.muted}
-            stretch={stretch}
-            playheadS={playheadS}
-            label={`${plural(marks.length, 'stroke')} in ${plural(rows.length, 'row')}`}
-            onChoose={(mark) => setChosenS(mark?.timeS ?? null)}
-            onMove={(mark, toS) => move(mark, toS)}
-            onAdd={add}
-            onStretch={setStretch}
-          />
-          <Row gap={1}>
-            <Button onClick={() => setZoom((now) => (now === null ? 2 : null))}>
-              {zoom === null ? 'As one long line (L)' : 'Bar by bar (L)'}
-            </Button>
-            {zoom !== null && (
-              <>
-                <Button disabled={zoom === 0} onClick={() => setZoom(zoom - 1)}>
-                  Further away
-                </Button>
-                <Button disabled={zoom === ZOOMS.length - 1} onClick={() => setZoom(zoom + 1)}>
-                  Nearer
-                </Button>
-              </>
-            )}
-            <Button disabled={!editing.undo} onClick={() => editing.undo?.()}>
-              Undo
-            </Button>
-            <Button disabled={!editing.redo} onClick={() => editing.redo?.()}>
-              Redo
-            </Button>
-            {stretch && (
-              <Button onClick={mute}>
-                Mute {minutes(stretch.fromS)} to {minutes(stretch.toS)} (M)
-              </Button>
-            )}
-          </Row>
-          {found.progress !== null && (
-            <Typography role="status" variant="body2">
-              Drawing … {Math.round(100 * found.progress)} %
-            </Typography>
+        <Stack spacing={2} sx={{ minWidth: 0, alignSelf: 'stretch' }}>
+          {sentences && (
+            <Panel title="Tempo">
+              {sentences.slice(1).map((text) => (
+                <Typography key={text}>{text}</Typography>
+              ))}
+              {free.tempo && <FreeCurve free={free} beat={beat} />}
+            </Panel>
           )}
+          <Stack spacing={1.5} component="section" aria-label="Strata" sx={STRATA}>
+            <Strata
+              rows={rows}
+              line={zoom === null ? null : { pxPerS: ZOOMS[zoom], durationS: sound.durationS }}
+              peaks={found.peaks}
+              loudest={loudest}
+              marks={marks}
+              selected={chosen}
+              hiddenS={heard.hiddenS}
+              voice={edits.countsVoice ? [] : (heard.voice ?? [])}
+              muted={edits.muted}
+              stretch={stretch}
+              playheadS={playheadS}
+              label={`${plural(marks.length, 'stroke')} in ${plural(rows.length, 'row')}`}
+              onChoose={(mark) => setChosenS(mark?.timeS ?? null)}
+              onMove={(mark, toS) => move(mark, toS)}
+              onAdd={add}
+              onStretch={setStretch}
+            />
+            <Row gap={1}>
+              <Button onClick={() => setZoom((now) => (now === null ? 2 : null))}>
+                {zoom === null ? 'As one long line (L)' : 'Bar by bar (L)'}
+              </Button>
+              {zoom !== null && (
+                <>
+                  <Button disabled={zoom === 0} onClick={() => setZoom(zoom - 1)}>
+                    Further away
+                  </Button>
+                  <Button disabled={zoom === ZOOMS.length - 1} onClick={() => setZoom(zoom + 1)}>
+                    Nearer
+                  </Button>
+                </>
+              )}
+              <Button disabled={!editing.undo} onClick={() => editing.undo?.()}>
+                Undo
+              </Button>
+              <Button disabled={!editing.redo} onClick={() => editing.redo?.()}>
+                Redo
+              </Button>
+              {stretch && (
+                <Button onClick={mute}>
+                  Mute {minutes(stretch.fromS)} to {minutes(stretch.toS)} (M)
+                </Button>
+              )}
+            </Row>
+            {found.progress !== null && (
+              <Typography role="status" variant="body2">
+                Drawing … {Math.round(100 * found.progress)} %
+              </Typography>
+            )}
+          </Stack>
         </Stack>
         <Stack spacing={2}>
           {played.to === 'plan' && (
@@ -308,14 +321,6 @@ function Editor({ start, hash }: { start: Recording; hash: string | null | undef
           <ListsPanel recording={recording} marks={marks} onChange={change} />
         </Stack>
       </Box>
-      {sentences && (
-        <Panel title="Tempo">
-          {sentences.slice(1).map((text) => (
-            <Typography key={text}>{text}</Typography>
-          ))}
-          {free.tempo && <FreeCurve free={free} beat={beat} />}
-        </Panel>
-      )}
     </Stack>
   );
 }

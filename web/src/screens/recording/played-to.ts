@@ -1,5 +1,5 @@
 /** A recording and what it was played to. Pure. */
-import { type FreePlaying, MOST_FREE_HITS, freePlaying } from '@feldspar/core/free';
+import { type AboutIt, type FreeHit, type FreePlaying, MOST_FREE_HITS } from '@feldspar/core/free';
 import { type Plan, type Timeline, compile } from '@feldspar/core/plan';
 import {
   type Mark,
@@ -13,12 +13,20 @@ import {
 } from '@feldspar/core/recordings';
 import { tempo } from '@feldspar/core/time';
 
-/** Null where it was played to a plan, or no beat is found. */
-export function freeOf(played: PlayedTo, marks: readonly Mark[]) {
+export interface FreeQuestion {
+  hits: FreeHit[];
+  about: AboutIt;
+}
+
+/** What is asked of free playing; null where it was played to a plan, or is too long. */
+export function freeQuestion(played: PlayedTo, marks: readonly Mark[]): FreeQuestion | null {
   if (played.to !== 'nothing' || marks.length > MOST_FREE_HITS) return null;
   const { near, beatsPerBar } = played;
   const beatS = near ? 60 / tempo(near.bpm, near.beat).bpm.valueOf() : null;
-  return freePlaying(asOneLine(marks), { beatS, beatsPerBar });
+  return {
+    hits: asOneLine(marks).map(({ timeS, strength }) => ({ timeS, strength: strength ?? undefined })),
+    about: { beatS, beatsPerBar },
+  };
 }
 
 /** Where the plan begins: by its clicks where they were heard, else by the strokes. */

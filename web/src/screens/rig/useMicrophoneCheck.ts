@@ -110,12 +110,10 @@ async function check(signal: AbortSignal, show: (state: CheckState) => void): Pr
           if (strokes.length >= NOTES || heardS > LONGEST_S) resolve();
         },
       });
-      listening
-        .attach(context)
-        .then(
-          () => source.zeroAt?.(context, Math.round((context.currentTime + ROOM_S) * context.sampleRate)),
-          reject,
-        );
+      const { attach, zero } = listening;
+      attach(context).then(() => {
+        zero.frame = Math.round((context.currentTime + ROOM_S) * context.sampleRate);
+      }, reject);
     });
     show({ step: 'done', checked: await whatWasHeard(listening!, source, context.sampleRate) });
   } finally {

@@ -1,0 +1,65 @@
+/**
+ * A sound at half its rate, as it comes: a half-band low-pass (sinc under a Kaiser window; Crochiere and Rabiner, Multirate Digital Signal
+ * Processing, ch. 4), of which every second tap is nothing but the one in the middle.
+ */
+
+/** Taps to each side of the middle that count: 1, 3, 5 … samples away. */
+const PAIRS = 6;
+/** How steep the window is: 50 dB down beyond the middle of the band. */
+const KAISER = 5;
+
+/** The modified Bessel function of order nought, by its series (Abramowitz and Stegun 9.6.10). */
+function bessel(x: number): number {
+  let [sum, term] = [1, 1];
+  for (let k = 1; k < 30; k++) sum += term *= (x / (2 * k)) ** 2;
+  return sum;
+}
+
+const REACH = 2 * PAIRS;
+/** Samples that are kept before the newest ones move to the beginning. */
+const KEPT = 1024;
+/** What is written lies so many samples of the sound behind. */
+const LATE = REACH - 1;
+const SHAPE = Float64Array.from({ length: PAIRS }, (_, pair) => {
+  const away = 2 * pair + 1;
+  const window = bessel(KAISER * Math.sqrt(1 - (away / REACH) ** 2));
+  return (Math.sin((Math.PI * away) / 2) / away) * window;
+});
+/** What is constant stays as loud as it is: half of it comes of the middle, half of these. */
+const TAPS = SHAPE.map((tap) => (0.25 * tap) / SHAPE.reduce((sum, other) => sum + other, 0));
+
+export class HalfRate {
+  /** The sample of the sound that one at half the rate stands for. */
+  static sampleOf(index: number): number {
+    return 2 * index + 1 - LATE;
+  }
+
+  /** Silence comes before everything. */
+  private readonly last = new Float64Array(KEPT);
+  private filled = 2 * REACH;
+
+  /**
+   * @param first how many samples came before these.
+   * @param ring gets one for two; a power of two long.
+   */
+  through(samples: Float32Array, from: number, to: number, ring: Float32Array, first: number): void {
+    const mask = ring.length - 1;
+    const { last } = this;
+    let { filled } = this;
+    for (let i = from, at = first; i < to; i++, at++) {
+      if (filled === KEPT) {
+        last.copyWithin(0, KEPT - 2 * REACH);
+        filled = 2 * REACH;
+      }
+      last[filled++] = samples[i];
+      if (at % 2 === 0) continue;
+      // Around the sample that came LATE samples before the newest one.
+      const middle = filled - 1 - LATE;
+      let sum = 0.5 * last[middle];
+      for (let pair = 0, away = 1; pair < PAIRS; pair++, away += 2)
+        sum += TAPS[pair] * (last[middle - away] + last[middle + away]);
+      ring[(at >> 1) & mask] = sum;
+    }
+    this.filled = filled;
+  }
+}

@@ -1,0 +1,53 @@
+import type { ClickMessage, ClickOptions, WorkletMessage } from './worklet-protocol.ts';
+import { TimeZero } from './time-zero.ts';
+
+interface Processor {
+  port: { onmessage(event: { data: ClickMessage }): void };
+  process(inputs: [], outputs: Float32Array[][]): boolean;
+}
+
+const RATE = 48_000;
+const BLOCK = 128;
+const SOUND = { schedule: [], words: {}, endS: 1, loop: true } as unknown as ClickOptions;
+
+let make: (options: ClickOptions) => Processor;
+let said: WorkletMessage[] = [];
+beforeAll(() => {
+  // What an audio thread has.
+  Object.assign(globalThis, {
+    sampleRate: RATE,
+    currentFrame: 0,
+    AudioWorkletProcessor: class {
+      port = { postMessage: (message: WorkletMessage) => said.push(message) };
+    },
+    registerProcessor: (_name: string, Made: new (node: { processorOptions: ClickOptions }) => Processor) => {
+      make = (processorOptions) => new Made({ processorOptions });
+    },
+  });
+  jest.requireActual('./click.worklet.ts');
+});
+beforeEach(() => {
+  said = [];
+});
+
+const next = (processor: Processor, frame: number) => {
+  Object.assign(globalThis, { currentFrame: frame });
+  return processor.process([], [[new Float32Array(BLOCK)]]);
+};
+
+it('time zero follows the first block, and is told to the page and to whoever shares its memory', () => {
+  const zero = TimeZero.unset();
+  const processor = make({ ...SOUND, leadS: 0.6, zero: zero.buffer });
+  expect(zero.frame).toBeNull();
+  next(processor, 4096);
+  expect(zero.frame).toBe(4096 + 0.6 * RATE);
+  expect(said).toContainEqual({ type: 'zero', frame: 4096 + 0.6 * RATE, loopS: 1 });
+});
+
+it('a loop goes on until it is stopped, and then computes nothing more', () => {
+  const processor = make({ ...SOUND, leadS: 0 });
+  expect(next(processor, 0)).toBe(true);
+  expect(next(processor, 5 * RATE)).toBe(true);
+  processor.port.onmessage({ data: 'stop' });
+  expect(next(processor, 5 * RATE + BLOCK)).toBe(false);
+});
