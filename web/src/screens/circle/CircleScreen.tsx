@@ -54,6 +54,7 @@ function Running({ id, kept }: { id: string; kept: Circle }) {
   };
   const { seat, asked, found, clapped, judge, undo } = useTurn(circle, room, change);
   const isOn = room.state === 'open';
+  const hasBegun = room.wasOpen || circle.turns.length > 0;
   const counted = useCountIn(
     isOn ? counting : null,
     asked?.challenge ?? null,
@@ -121,7 +122,7 @@ function Running({ id, kept }: { id: string; kept: Circle }) {
           <b>{circle.title}</b> · one click at {whole(circle.clickBpm)} a minute · round {roundOf(circle)}
         </Typography>
         <Box sx={{ display: 'flex', gap: 1 }}>
-          <RoomButton onClick={toggle}>{isOn ? 'Pause (Esc)' : 'Go on (⏎)'}</RoomButton>
+          <RoomButton onClick={toggle}>{isOn ? 'Pause (Esc)' : hasBegun ? 'Go on (⏎)' : 'Start (⏎)'}</RoomButton>
           <RoomButton onClick={end}>End the circle</RoomButton>
         </Box>
       </Box>
@@ -165,9 +166,9 @@ function Running({ id, kept }: { id: string; kept: Circle }) {
             }}
           >
             {!isOn
-              ? circle.turns.length === 0
-                ? 'ready'
-                : 'pause'
+              ? hasBegun
+                ? 'pause'
+                : 'ready'
               : found?.click !== null && found
                 ? 'found'
                 : clapped > 0
@@ -175,7 +176,7 @@ function Running({ id, kept }: { id: string; kept: Circle }) {
                   : 'your turn'}
           </Typography>
           <Typography sx={{ fontSize: 'clamp(1rem, 1.6vw, 1.3rem)', color: DARK.quiet }}>
-            {statusWords({ isOn, circle, found, clapped, asked })}
+            {statusWords({ isOn, hasBegun, circle, found, clapped, asked })}
           </Typography>
         </Box>
         <Rounds circle={circle} seat={seat} now={said} />
@@ -191,7 +192,7 @@ function Running({ id, kept }: { id: string; kept: Circle }) {
           </>
         ) : (
           <RoomButton main onClick={room.open}>
-            {room.state === 'opening' ? 'Opening …' : circle.turns.length === 0 ? 'Start the click' : 'Go on'}
+            {room.state === 'opening' ? 'Opening …' : hasBegun ? 'Go on' : 'Start the click'}
           </RoomButton>
         )}
         {circle.turns.length > 0 && <RoomButton onClick={undo}>Undo (U)</RoomButton>}
@@ -202,17 +203,18 @@ function Running({ id, kept }: { id: string; kept: Circle }) {
 
 interface StatusFacts {
   isOn: boolean;
+  hasBegun: boolean;
   circle: Circle;
   asked: ReturnType<typeof useTurn>['asked'];
   found: ReturnType<typeof useTurn>['found'];
   clapped: number;
 }
 
-function statusWords({ isOn, circle, asked, found, clapped }: StatusFacts): string {
+function statusWords({ isOn, hasBegun, circle, asked, found, clapped }: StatusFacts): string {
   if (!isOn)
-    return circle.turns.length === 0
-      ? 'Start the click, and the first one begins.'
-      : 'The click stands still; nothing is lost.';
+    return hasBegun
+      ? 'The click stands still; nothing is lost.'
+      : 'Start the click, and the first one begins.';
   const begin =
     circle.plays === 'riff'
       ? 'Whoever teaches says with a key whether it was found.'

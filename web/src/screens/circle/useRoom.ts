@@ -41,6 +41,8 @@ interface Open {
 
 export interface Room {
   state: 'shut' | 'opening' | 'open';
+  /** It has been open since this screen came up. */
+  wasOpen: boolean;
   error: unknown;
   open(): void;
   shut(): void;
@@ -56,6 +58,7 @@ export interface Room {
 
 export function useRoom(clickBpm: number): Room {
   const [state, setState] = useState<Room['state']>('shut');
+  const [wasOpen, setWasOpen] = useState(false);
   const [error, setError] = useState<unknown>(undefined);
   const here = useRef<Open | null>(null);
   const [by] = useState<Room['by']>(() => (rig().listensTo === 'microphone' ? 'sound' : 'taps'));
@@ -117,6 +120,7 @@ export function useRoom(clickBpm: number): Room {
         },
       };
       setState('open');
+      setWasOpen(true);
     } catch (failure) {
       // Whoever has left is told nothing.
       if (signal.aborted) return;
@@ -145,8 +149,7 @@ export function useRoom(clickBpm: number): Room {
   }, []);
 
   return {
-    state,
-    error,
+    ...{ state, wasOpen, error },
     open: useCallback(() => void open(), [open]),
     shut,
     nowS: useCallback(() => here.current?.clicks.positionS(performance.now()) ?? null, []),
