@@ -122,7 +122,9 @@ function Running({ id, kept }: { id: string; kept: Circle }) {
           <b>{circle.title}</b> · one click at {whole(circle.clickBpm)} a minute · round {roundOf(circle)}
         </Typography>
         <Box sx={{ display: 'flex', gap: 1 }}>
-          <RoomButton onClick={toggle}>{isOn ? 'Pause (Esc)' : hasBegun ? 'Go on (⏎)' : 'Start (⏎)'}</RoomButton>
+          <RoomButton onClick={toggle}>
+            {isOn ? 'Pause (Esc)' : hasBegun ? 'Go on (⏎)' : 'Start (⏎)'}
+          </RoomButton>
           <RoomButton onClick={end}>End the circle</RoomButton>
         </Box>
       </Box>
