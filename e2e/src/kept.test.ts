@@ -183,7 +183,7 @@ it('a draft that somebody else wrote does not blank the page', async () => {
     `localStorage.setItem('feldspar draft ${id}', '{"plan":{"title":"x","sections":[{"bars":2}]},"stored":false}')`,
   );
   await browser.goto(`${app.url}/plans/${id}/edit`);
-  await browser.see(/There is no plan with the id/);
+  await browser.see(/There is no such plan here/);
   await browser.goto(`${app.url}/plans`);
   await browser.see(/in the order people learn them/);
 });

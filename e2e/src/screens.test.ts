@@ -4,12 +4,14 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type Plan, compile } from '@feldspar/core/plan';
 import { STEADY_PLAYER } from '@feldspar/core/players';
+import { READY_PATHS } from '@feldspar/core/paths';
 import { ALL_READY_PLANS, READY_PLANS } from '@feldspar/core/practice';
 import { type Take, simulatedTake } from '@feldspar/core/take';
 import { App } from './driver/app.ts';
 import { Browser } from './driver/browser.ts';
 
 const GROWING = READY_PLANS[3];
+const NOBODYS = '00000000-0000-4000-8000-000000000001';
 
 let app: App;
 let browser: Browser;
@@ -54,6 +56,37 @@ it('by keyboard alone: from the bench to a simulated take and its reading', asyn
   await browser.see(/simulated player/);
   // Another player each time: most of them are sure enough to be told so.
   await browser.see(/You hurry when the click is gone|Alone you are between/);
+});
+
+it.each([
+  ['plans/X', 'plan', 'All plans'],
+  ['plans/X/edit', 'plan', 'All plans'],
+  ['plans/X/play', 'plan', 'All plans'],
+  ['takes/X', 'take', 'All takes'],
+  ['takes/X/beside/X', 'take', 'All takes'],
+  ['sheets/X', 'count sheet', 'All count sheets'],
+  ['planner/X', 'agenda', 'The planner'],
+  ['paths/X', 'path', 'All paths'],
+  ['paths/X/edit', 'path', 'All paths'],
+  ['recordings/X', 'recording', 'All recordings'],
+  ['recordings/X/beats', 'recording', 'All recordings'],
+  ['studio/lesson/X', 'player', 'All players'],
+  ['studio/lesson/X/handout', 'player', 'All players'],
+  ['circle/X', 'circle', 'All circles'],
+])(
+  '/%s, of a %s that is not here: a heading says so, and one goes on from there',
+  async (path, what, others) => {
+    await browser.goto(`${app.url}/${path.replaceAll('X', NOBODYS)}`);
+    await browser.find('heading', `^There is no such ${what} here`);
+    await browser.find('link', `^${others}$`);
+  },
+);
+
+it('a ready path is not edited: its page has what makes it one’s own', async () => {
+  const ready = READY_PATHS[0];
+  await browser.goto(`${app.url}/paths/${ready.id}/edit`);
+  await browser.find('button', '^Make it my own$');
+  expect(await browser.path()).toBe(`/paths/${ready.id}`);
 });
 
 it('a player is added once and named with the takes that follow', async () => {
@@ -263,12 +296,5 @@ describe('what is wrong is said, with the place and the remedy', () => {
     expect(((await response.json()) as { errors: unknown }).errors).toEqual([
       { path: 'sections[0].clicks[0].groove', message: expect.stringMatching(/no groove called/) },
     ]);
-  });
-
-  it('a take and a plan that do not exist', async () => {
-    await browser.goto(`${app.url}/takes/00000000-0000-4000-8000-000000000000`);
-    await browser.see(/There is no take with the id/);
-    await browser.goto(`${app.url}/plans/00000000-0000-4000-8000-000000000000`);
-    await browser.see(/There is no plan with the id/);
   });
 });

@@ -123,6 +123,7 @@ export default function GoTo({ onClose }: { onClose(): void }) {
             <TextField
               {...field}
               autoFocus
+              size="medium"
               label="Go to"
               placeholder="a screen, plan, sheet, player or take"
             />

@@ -87,6 +87,11 @@ export const theme = createTheme({
           paddingInline: 18,
           variants: [
             {
+              // Its words stand in line with what is above and below them, though nothing is drawn round them.
+              props: { variant: 'text' },
+              style: { paddingInline: 10, '&:not(* + *)': { marginInlineStart: -10 } },
+            },
+            {
               props: { variant: 'contained', color: 'inherit' },
               style: {
                 backgroundColor: 'var(--mui-palette-primary-main)',
@@ -102,8 +107,11 @@ export const theme = createTheme({
         },
       },
     },
+    MuiTextField: { defaultProps: { size: 'small' } },
     MuiIconButton: { defaultProps: { color: 'inherit' } },
     MuiButtonBase: { defaultProps: { disableRipple: true } },
+    // Its children keep margins of their own.
+    MuiStack: { defaultProps: { useFlexGap: true } },
     MuiPaper: { styleOverrides: { root: { backgroundImage: 'none' } } },
   },
 });

@@ -22,7 +22,6 @@ export function CoreLegend({ silent, record = false }: { silent: boolean; record
     <Stack
       component="ul"
       direction="row"
-      useFlexGap
       sx={{ flexWrap: 'wrap', columnGap: 2.5, rowGap: 0.5, listStyle: 'none', p: 0, m: 0 }}
     >
       <Key text="click sounded">

@@ -52,7 +52,6 @@ export const CoreWindow = memo(function CoreWindow({
       {zooms.length > 1 && (
         <Stack
           direction="row"
-          useFlexGap
           className="no-print"
           sx={{ flexWrap: 'wrap', columnGap: 2, alignItems: 'center', mb: 1, maxWidth }}
         >

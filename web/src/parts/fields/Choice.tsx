@@ -1,13 +1,12 @@
 /** One of a few, by name. */
 import MenuItem from '@mui/material/MenuItem';
-import TextField, { type TextFieldProps } from '@mui/material/TextField';
+import TextField from '@mui/material/TextField';
 
 interface ChoiceProps<Value extends string | number> {
   label: string;
   value: Value;
   options: readonly (readonly [Value, string])[];
   onChange(value: NoInfer<Value>): void;
-  size?: TextFieldProps['size'];
   minWidth?: number;
 }
 
@@ -16,13 +15,11 @@ export function Choice<Value extends string | number>({
   value,
   options,
   onChange,
-  size = 'small',
   minWidth = 150,
 }: ChoiceProps<Value>) {
   return (
     <TextField
       select
-      size={size}
       label={label}
       value={value}
       onChange={({ target }) => onChange(target.value as Value)}

@@ -38,12 +38,7 @@ export function LengthField({ label, value, onChange, orNone }: LengthFieldProps
         onChange={(next) => say({ count: next, note })}
         width={110}
       />
-      <NoteSelect
-        label={`${label}: note`}
-        size="small"
-        value={note}
-        onChange={(next) => say({ count, note: next })}
-      />
+      <NoteSelect label={`${label}: note`} value={note} onChange={(next) => say({ count, note: next })} />
     </Stack>
   );
 }

@@ -9,7 +9,6 @@ interface NumberTextProps {
   onKeyDown?: TextFieldProps['onKeyDown'];
   /** Said while nothing is wrong. */
   help?: string | null | undefined;
-  size?: TextFieldProps['size'];
   width?: number;
 }
 
@@ -20,12 +19,10 @@ export function NumberText({
   onChange,
   onKeyDown,
   help,
-  size = 'small',
   width = 150,
 }: NumberTextProps) {
   return (
     <TextField
-      size={size}
       label={label}
       value={value}
       error={problem != null}

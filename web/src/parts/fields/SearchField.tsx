@@ -20,7 +20,6 @@ export function SearchField({ label, value, onChange }: SearchFieldProps) {
   return (
     <TextField
       type="search"
-      size="small"
       label={label}
       value={typed ?? value}
       onChange={({ target }) => {

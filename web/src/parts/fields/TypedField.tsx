@@ -20,7 +20,6 @@ export function TypedField<Value>({
   const field = useTyped(options);
   return (
     <TextField
-      size="small"
       label={label}
       value={field.text}
       error={field.problem !== null}

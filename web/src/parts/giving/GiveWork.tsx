@@ -86,7 +86,6 @@ export default function GiveWork({ to = [], given, onClose, onGiven }: GiveWorkP
             />
             <TextField
               select
-              size="small"
               label={draft.kind === 'plan' ? 'Plan' : draft.kind === 'step' ? 'Step' : 'Agenda'}
               value={choices.some(({ key }) => key === draft.what) ? draft.what : ''}
               error={problemOf('work') !== undefined}
@@ -135,7 +134,6 @@ export default function GiveWork({ to = [], given, onClose, onGiven }: GiveWorkP
             />
             <TextField
               type="date"
-              size="small"
               label={draft.every === 'once' ? 'By' : 'Until'}
               value={draft.by}
               onChange={({ target }) => say({ by: target.value })}
@@ -178,7 +176,6 @@ function ToField({ players, draft, problem, onChange }: ToFieldProps) {
   return (
     <TextField
       select
-      size="small"
       label="For"
       value={draft.to.filter((one) => options.some(([key]) => key === one))}
       onChange={({ target }) => onChange(target.value as unknown as string[])}

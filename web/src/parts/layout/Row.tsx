@@ -22,7 +22,6 @@ export function Row({
   return (
     <Stack
       direction="row"
-      useFlexGap
       spacing={gap ?? (spread ? 2 : 1.5)}
       className={noPrint ? 'no-print' : undefined}
       sx={{ flexWrap: 'wrap', alignItems: align, justifyContent: spread ? 'space-between' : undefined }}

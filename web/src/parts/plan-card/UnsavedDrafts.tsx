@@ -13,7 +13,7 @@ export function UnsavedDrafts({ sheets = false }: { sheets?: boolean }) {
   const shown = drafts.filter(({ sheet }) => sheet || !sheets);
   if (shown.length === 0) return null;
   return (
-    <Stack direction="row" useFlexGap spacing={1} sx={{ flexWrap: 'wrap', alignItems: 'center', mb: 1.5 }}>
+    <Stack direction="row" spacing={1} sx={{ flexWrap: 'wrap', alignItems: 'center', mb: 1.5 }}>
       <Typography variant="body2">Not saved yet, kept in this browser:</Typography>
       {shown.map(({ id, title, sheet }) => (
         <Button

@@ -60,7 +60,6 @@ export function PlayerChoice({ onGone = () => undefined }: { onGone?(): void }) 
     <Stack spacing={1.5} sx={{ alignItems: 'flex-start' }}>
       <TextField
         select
-        size="small"
         label="Who is playing"
         value={current ? current.id : NOBODY}
         onChange={({ target }) => {

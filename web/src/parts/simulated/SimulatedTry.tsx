@@ -51,7 +51,6 @@ export function SimulatedTry({ plan, planId, disabled = false }: SimulatedTryPro
         </Button>
         <TextField
           select
-          size="small"
           label="Simulated player"
           value={kind}
           onChange={({ target }) => setKind(Number(target.value))}

@@ -72,7 +72,6 @@ export function RateField({ label, value, onChange, onValid, note, of, beside, r
       <Stack direction="row" spacing={1} sx={{ alignItems: 'flex-start' }}>
         {beside}
         <NumberText
-          size="medium"
           label={named(label)}
           value={field.text}
           problem={field.problem}

@@ -6,7 +6,7 @@ import Typography from '@mui/material/Typography';
 import { type Agenda, lengthened, movedItem, secondsOn } from '@feldspar/core/planner';
 import { CARE, agendaHeadline, sessionLine } from '@feldspar/core/words';
 import { Suspense, lazy, useEffect, useState } from 'react';
-import { Link, useLocation, useNavigate, useParams } from 'react-router';
+import { useLocation, useNavigate, useParams } from 'react-router';
 import { agendaAt } from '../../addresses/addresses.ts';
 import { deleteThing, restoreThing, saveAgenda } from '../../data/changes.ts';
 import { useAgendas, usePlayers, useSessions } from '../../data/hooks.ts';
@@ -15,7 +15,7 @@ import { PrintButton } from '../../parts/actions/PrintButton.tsx';
 import { KEY_SIGN, useKey } from '../../parts/actions/useKey.ts';
 import { useUndo } from '../../parts/actions/useUndo.tsx';
 import { Empty } from '../../parts/layout/Empty.tsx';
-import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
+import { NotShown } from '../../parts/layout/NotShown.tsx';
 import { Page } from '../../parts/layout/Page.tsx';
 import { Row } from '../../parts/layout/Row.tsx';
 import { ScreenSkeleton } from '../../parts/layout/Skeletons.tsx';
@@ -31,16 +31,9 @@ export default function AgendaScreen() {
   const { id = '' } = useParams();
   const { data, error } = useAgendas();
   const kept = data?.items.find((one) => one.id === id);
-  if (!kept && error) return <ErrorNotice error={error} />;
-  if (!data) return <ScreenSkeleton />;
-  if (!kept)
-    return (
-      <Empty>
-        There is no such agenda here; it may lie in the <Link to="/bin">bin</Link>.{' '}
-        <Link to="/planner">The planner</Link>
-      </Empty>
-    );
-  return <Shown key={id} id={id} kept={kept.document} />;
+  if (kept) return <Shown key={id} id={id} kept={kept.document} />;
+  if (!data && !error) return <ScreenSkeleton />;
+  return <NotShown what="agenda" error={error} />;
 }
 
 function Shown({ id, kept }: { id: string; kept: Agenda }) {

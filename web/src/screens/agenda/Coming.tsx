@@ -80,7 +80,6 @@ export function Coming({ id, agenda, onChange }: ComingProps) {
           <Row align="flex-start">
             <TextField
               type="time"
-              size="small"
               label="At"
               value={recurring.at}
               onChange={({ target }) => target.value && say({ ...recurring, at: target.value })}
@@ -88,7 +87,6 @@ export function Coming({ id, agenda, onChange }: ComingProps) {
             />
             <TextField
               type="date"
-              size="small"
               label="From"
               value={recurring.from}
               onChange={({ target }) => target.value && say({ ...recurring, from: target.value })}
@@ -96,7 +94,6 @@ export function Coming({ id, agenda, onChange }: ComingProps) {
             />
             <TextField
               type="date"
-              size="small"
               label="Until (or for ever)"
               value={recurring.until ?? ''}
               onChange={({ target }) => say({ ...recurring, until: target.value || undefined })}

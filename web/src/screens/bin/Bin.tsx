@@ -43,8 +43,7 @@ export default function Bin() {
     'another';
   const back = useOutbox().filter(({ method, path }) => method === 'POST' && path.endsWith('/restore'));
   const [now] = useState(() => Date.now());
-  if (error) return <ErrorNotice error={error} />;
-  if (!data) return <ScreenSkeleton />;
+  if (!data) return error ? <ErrorNotice error={error} /> : <ScreenSkeleton />;
   const takes = data.takes.map(({ id, title, startedAt, deletedAt, summary }): Thing => ({
     kind: 'take',
     id,

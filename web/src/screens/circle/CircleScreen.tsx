@@ -19,6 +19,7 @@ import { useCircles } from '../../data/hooks.ts';
 import { tapOfPointer } from '../../input/taps.ts';
 import { useKey } from '../../parts/actions/useKey.ts';
 import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
+import { NotShown } from '../../parts/layout/NotShown.tsx';
 import { ScreenSkeleton } from '../../parts/layout/Skeletons.tsx';
 import { DARK } from '../../theme/palette.ts';
 import { DISPLAY_FACE } from '../../theme/theme.ts';
@@ -28,16 +29,13 @@ import { useTurn } from './useTurn.ts';
 
 export default function CircleScreen() {
   const { id = '' } = useParams();
-  const navigate = useNavigate();
   const { data, error } = useCircles();
   const kept = data?.items.find((one) => one.id === id);
   if (kept) return <Running key={id} id={id} kept={kept.document} />;
-  if (error) return <ErrorNotice error={error} />;
-  if (!data) return <ScreenSkeleton />;
+  if (!data && !error) return <ScreenSkeleton />;
   return (
     <Box component="main" sx={{ p: 4 }}>
-      <Typography variant="h1">There is no such circle here.</Typography>
-      <Button onClick={() => void navigate('/circle')}>All circles</Button>
+      <NotShown what="circle" error={error} />
     </Box>
   );
 }

@@ -113,7 +113,6 @@ function Setup({ players }: { players: readonly Player[] }) {
             />
           )}
           <TextField
-            size="small"
             label="A guest"
             value={guest}
             onChange={({ target }) => setGuest(target.value)}
@@ -176,7 +175,6 @@ function Setup({ players }: { players: readonly Player[] }) {
           />
           <Choice label="What is played" value={plays} options={PLAYS} onChange={setPlays} minWidth={260} />
           <TextField
-            size="small"
             label="Title"
             value={title}
             onChange={({ target }) => setTitle(target.value.slice(0, 160))}

@@ -39,14 +39,7 @@ export function AddRow({ onAdd }: { onAdd(length: Tempo['beat']): void }) {
     );
   }
   return (
-    <Stack
-      direction="row"
-      useFlexGap
-      spacing={1}
-      sx={{ flexWrap: 'wrap' }}
-      role="group"
-      aria-label="Another row"
-    >
+    <Stack direction="row" spacing={1} sx={{ flexWrap: 'wrap' }} role="group" aria-label="Another row">
       <Choice label="Note" value={base} options={BASES} onChange={setBase} />
       <Choice label="Dots" value={dots} options={DOTS} onChange={setDots} minWidth={110} />
       <Choice

@@ -79,7 +79,6 @@ export default function Desk() {
         )}
         <Stack
           direction="row"
-          useFlexGap
           spacing={1.5}
           className="no-print"
           sx={{ flexWrap: 'wrap', alignItems: 'center', mt: 1.5 }}

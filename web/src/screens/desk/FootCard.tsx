@@ -50,8 +50,8 @@ export function FootCard({ foot: usual, onTempo }: FootCardProps) {
         {footText(taps.count, taps.foot)}
       </Typography>
       {tempo && (
-        <Stack direction="row" useFlexGap spacing={1} sx={{ flexWrap: 'wrap', alignItems: 'center', mt: 1 }}>
-          <NoteSelect label="The foot is the" size="small" value={beat} onChange={setNote} />
+        <Stack direction="row" spacing={1} sx={{ flexWrap: 'wrap', alignItems: 'center', mt: 1 }}>
+          <NoteSelect label="The foot is the" value={beat} onChange={setNote} />
           <Button variant="outlined" disabled={problem !== null} onClick={() => onTempo(tempo)}>
             Take {tempoName(tempo)}
           </Button>

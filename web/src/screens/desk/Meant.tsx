@@ -33,7 +33,6 @@ export function Meant({ said, onSaid, onShow, onSend, target }: MeantProps) {
   return (
     <Panel title="What did they mean?">
       <TextField
-        size="small"
         label="Somebody said"
         placeholder="200"
         value={said}
@@ -94,7 +93,7 @@ function ReadingRow({ reading, target, onShow, onSend }: ReadingRowProps) {
         {objections.length > 0 && `: ${objections.map(({ message }) => message).join('; ')}`}
       </Typography>
       {fits && (
-        <Stack direction="row" useFlexGap spacing={1} sx={{ flexWrap: 'wrap', mt: 0.5 }}>
+        <Stack direction="row" spacing={1} sx={{ flexWrap: 'wrap', mt: 0.5 }}>
           <Button
             size="small"
             sx={COMPACT}

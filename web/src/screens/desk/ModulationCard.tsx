@@ -32,8 +32,8 @@ export function ModulationCard({ at, meter, onTake }: ModulationCardProps) {
   return (
     <Panel title="The tempo changes by a note">
       <Row>
-        <NoteSelect label="The old" size="small" value={oldNote} onChange={setOldNote} />
-        <NoteSelect label="is the new" size="small" value={newNote} onChange={setNewNote} />
+        <NoteSelect label="The old" value={oldNote} onChange={setOldNote} />
+        <NoteSelect label="is the new" value={newNote} onChange={setNewNote} />
         <MeterSelect label="In bars of" value={to} onChange={setTo} />
       </Row>
       <Typography role="status" sx={{ mt: 1.5 }}>

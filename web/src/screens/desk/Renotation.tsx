@@ -32,7 +32,7 @@ export function Renotation({ at }: { at: Tempo }) {
     <Panel title="The same music, written differently">
       <Row align="flex-start">
         <MeterSelect label="Written in" value={from} onChange={setFrom} />
-        <NoteSelect label="Fastest notes" size="small" value={smallest} onChange={setSmallest} />
+        <NoteSelect label="Fastest notes" value={smallest} onChange={setSmallest} />
         <NumberText
           label="Bars of each part"
           value={form}

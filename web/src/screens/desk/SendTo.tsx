@@ -43,7 +43,6 @@ export function SendTo({ target, onChange }: SendToProps) {
   return (
     <TextField
       select
-      size="small"
       label="A tempo goes to"
       value={`${chosen.kind} ${chosen.id}`}
       onChange={({ target: { value } }) => {

@@ -79,18 +79,16 @@ export default function Steps() {
         <Choice
           label="In steps of"
           value={by}
-          size="medium"
           onChange={setBy}
           options={[
             ['bpm', `equal ${nameOfLength(from.beat)}s a minute`],
             ['percent', 'equal percent'],
           ]}
         />
-        <NumberText size="medium" label="Over" value={count} problem={problem} onChange={setCount} />
+        <NumberText label="Over" value={count} problem={problem} onChange={setCount} />
         <Choice
           label="plays or minutes"
           value={over}
-          size="medium"
           onChange={setOver}
           options={[
             ['plays', 'plays'],
@@ -101,7 +99,6 @@ export default function Steps() {
           <Choice
             label="Each time"
             value={chosen.id}
-            size="medium"
             onChange={setPlanId}
             options={plans.map(({ id, title }) => [id, title] as const)}
           />

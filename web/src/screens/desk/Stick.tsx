@@ -67,7 +67,7 @@ export function Stick({ state, onChange }: StickProps) {
         ))}
       </Box>
       <Axis windowS={windowS} barsS={barsS} />
-      <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap', alignItems: 'center', mt: 1 }}>
+      <Stack direction="row" spacing={1.5} sx={{ flexWrap: 'wrap', alignItems: 'center', mt: 1 }}>
         <AddRow onAdd={(length) => onChange({ ...state, rows: sortedRows([...rows, length]) })} />
         {rows
           .filter((row) => !row.equals(click) && !row.equals(at.beat) && !USUAL.includes(row.toFraction()))

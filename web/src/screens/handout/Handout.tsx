@@ -9,14 +9,14 @@ import type { Player } from '@feldspar/core/wire';
 import { CARE } from '@feldspar/core/words';
 import { useMemo } from 'react';
 import { Link, useParams } from 'react-router';
-import { STUDIO, lessonAt } from '../../addresses/addresses.ts';
+import { lessonAt } from '../../addresses/addresses.ts';
 import { useAssignments, useLessons, useNeeds, usePlan, usePlayers } from '../../data/hooks.ts';
 import { PrintButton } from '../../parts/actions/PrintButton.tsx';
 import { CoreSample } from '../../parts/core-sample/CoreSample.tsx';
 import { coreOfTimeline } from '../../parts/core-sample/model.ts';
 import { askedText } from '../../parts/giving/WorkLine.tsx';
 import { Empty } from '../../parts/layout/Empty.tsx';
-import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
+import { NotShown } from '../../parts/layout/NotShown.tsx';
 import { Page } from '../../parts/layout/Page.tsx';
 import { ScreenSkeleton } from '../../parts/layout/Skeletons.tsx';
 import { todayHere } from '../../text/people-text.ts';
@@ -34,15 +34,10 @@ export default function Handout() {
   const needs = useNeeds();
   const lessons = useLessons().data?.items ?? [];
   const error = (players.error ?? assignments.error ?? needs.error) as unknown;
-  if (error) return <ErrorNotice error={error} />;
-  if (!players.data || !assignments.data || !needs.data) return <ScreenSkeleton />;
+  if (!players.data || !assignments.data || !needs.data)
+    return error ? <NotShown what="player" error={error} /> : <ScreenSkeleton />;
   const player = players.data.items.find((one) => one.id === id);
-  if (!player)
-    return (
-      <Empty>
-        There is no such player here. <Link to={STUDIO.players}>All players</Link>
-      </Empty>
-    );
+  if (!player) return <NotShown what="player" />;
   const open = (needs.data.players.find((one) => one.id === id)?.week.work ?? []).filter(
     ({ standing: { state } }) => state !== 'done' && state !== 'over',
   );

@@ -11,12 +11,11 @@ import type { Player } from '@feldspar/core/wire';
 import { challengeWords, firstName, needWords } from '@feldspar/core/words';
 import { Suspense, lazy, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { STUDIO, handoutAt, logAt, trendsAt } from '../../addresses/addresses.ts';
+import { handoutAt, logAt, trendsAt } from '../../addresses/addresses.ts';
 import { useAssignments, useCircles, useNeeds, usePlayers } from '../../data/hooks.ts';
 import { setCurrentPlayer } from '../../device/current-player.ts';
 import { WorkLine } from '../../parts/giving/WorkLine.tsx';
-import { Empty } from '../../parts/layout/Empty.tsx';
-import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
+import { NotShown } from '../../parts/layout/NotShown.tsx';
 import { Page } from '../../parts/layout/Page.tsx';
 import { Panel } from '../../parts/layout/Panel.tsx';
 import { Row } from '../../parts/layout/Row.tsx';
@@ -35,15 +34,9 @@ export default function Lesson() {
   const { id = '' } = useParams();
   const { data, error } = usePlayers();
   const player = data?.items.find((one) => one.id === id);
-  if (!player && error) return <ErrorNotice error={error} />;
-  if (!data) return <ScreenSkeleton />;
-  if (!player)
-    return (
-      <Empty>
-        There is no such player here. <Link to={STUDIO.players}>All players</Link>
-      </Empty>
-    );
-  return <Shown key={id} player={player} />;
+  if (player) return <Shown key={id} player={player} />;
+  if (!data && !error) return <ScreenSkeleton />;
+  return <NotShown what="player" error={error} />;
 }
 
 function Shown({ player }: { player: Player }) {

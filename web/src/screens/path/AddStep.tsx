@@ -58,7 +58,7 @@ export function AddStep({ onAdd }: { onAdd(step: Step): void }) {
         getOptionKey={({ planId }) => planId}
         isOptionEqualToValue={(one, other) => one.planId === other.planId}
         onChange={(_, offer) => setChosen(offer)}
-        renderInput={(params) => <TextField {...params} label="A plan or a count sheet" size="small" />}
+        renderInput={(params) => <TextField {...params} label="A plan or a count sheet" />}
         sx={{ width: 'min(360px, 80vw)' }}
       />
       <Button variant="outlined" disabled={!chosen} onClick={add}>

@@ -15,14 +15,14 @@ import {
 } from '@feldspar/core/paths';
 import { tempo } from '@feldspar/core/time';
 import { useState } from 'react';
-import { Link, useParams } from 'react-router';
+import { Link, Navigate, useParams } from 'react-router';
 import { pathAt } from '../../addresses/addresses.ts';
 import { savePath } from '../../data/changes.ts';
 import { usePath } from '../../data/hooks.ts';
 import { Choice } from '../../parts/fields/Choice.tsx';
 import { TypedField, wholeFrom } from '../../parts/fields/TypedField.tsx';
 import { useUndo } from '../../parts/actions/useUndo.tsx';
-import { Empty } from '../../parts/layout/Empty.tsx';
+import { NotShown } from '../../parts/layout/NotShown.tsx';
 import { Page } from '../../parts/layout/Page.tsx';
 import { Panel } from '../../parts/layout/Panel.tsx';
 import { Row } from '../../parts/layout/Row.tsx';
@@ -34,14 +34,11 @@ import { freshKey, moved, withStep, withoutStep } from './edit-path.ts';
 export default function EditPath() {
   const { id = '' } = useParams();
   const found = usePath(id);
-  if (found.missing || found.data?.ready)
-    return (
-      <Empty>
-        There is no path of your own here. <Link to="/paths">All paths</Link>
-      </Empty>
-    );
-  if (!found.data) return <ScreenSkeleton />;
-  return <Editor key={id} id={id} kept={found.data.path} />;
+  // A ready path is made one's own on its page.
+  if (found.data?.ready) return <Navigate to={pathAt(id)} replace />;
+  if (found.data) return <Editor key={id} id={id} kept={found.data.path} />;
+  if (!found.missing && found.error === undefined) return <ScreenSkeleton />;
+  return <NotShown what="path" error={found.error} />;
 }
 
 function Editor({ id, kept }: { id: string; kept: Path }) {

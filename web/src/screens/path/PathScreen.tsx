@@ -16,8 +16,8 @@ import { useCurrentPlayerId } from '../../device/current-player.ts';
 import { KEY_SIGN, useKey } from '../../parts/actions/useKey.ts';
 import { PrintButton } from '../../parts/actions/PrintButton.tsx';
 import { useUndo } from '../../parts/actions/useUndo.tsx';
-import { Empty } from '../../parts/layout/Empty.tsx';
 import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
+import { NotShown } from '../../parts/layout/NotShown.tsx';
 import { Page } from '../../parts/layout/Page.tsx';
 import { Panel } from '../../parts/layout/Panel.tsx';
 import { Row } from '../../parts/layout/Row.tsx';
@@ -34,16 +34,9 @@ const PathSet = lazy(() => import('./PathSet.tsx'));
 export default function PathScreen() {
   const { id } = useParams();
   const found = usePath(id);
-  if (found.error !== undefined) return <ErrorNotice error={found.error} />;
-  if (found.missing)
-    return (
-      <Empty>
-        There is no such path here; it may lie in the <Link to="/bin">bin</Link>.{' '}
-        <Link to="/paths">All paths</Link>
-      </Empty>
-    );
-  if (!found.data) return <ScreenSkeleton />;
-  return <Shown key={found.data.id} {...found.data} />;
+  if (found.data) return <Shown key={found.data.id} {...found.data} />;
+  if (!found.missing && found.error === undefined) return <ScreenSkeleton />;
+  return <NotShown what="path" error={found.error} />;
 }
 
 function Shown({ id, path, ready }: { id: string; path: Path; ready: boolean }) {

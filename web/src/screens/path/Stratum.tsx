@@ -106,7 +106,7 @@ export function Stratum({ number, standing, present, onTick }: StratumProps) {
                     {goal.judged && (
                       <Box component="span" sx={{ color: 'text.secondary' }}>
                         {' '}
-                        · ticked by your takes
+                        · {met ? 'ticked by your takes' : 'your takes tick it'}
                       </Box>
                     )}
                   </Typography>

@@ -90,7 +90,7 @@ export default function ExportPanel({ plan, timeline }: { plan: Plan; timeline: 
           disabled={bars.from.trim() !== '1'}
         />
       </Row>
-      <Stack direction="row" useFlexGap spacing={1.5} sx={{ flexWrap: 'wrap', mt: 1 }}>
+      <Stack direction="row" spacing={1.5} sx={{ flexWrap: 'wrap', mt: 1 }}>
         <Button
           variant="outlined"
           disabled={writing.progress !== null || !range.seconds}

@@ -12,6 +12,7 @@ import { COUNT_VOICE, isVoice } from '@feldspar/core/sound';
 import { type Tempo, comparableName, meterName, parseFraction } from '@feldspar/core/time';
 import { Suspense, lazy, useCallback, useMemo, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import { NotShown } from '../../parts/layout/NotShown.tsx';
 import { Row } from '../../parts/layout/Row.tsx';
 import { usePlan } from '../../data/hooks.ts';
 import { Choice } from '../../parts/fields/Choice.tsx';
@@ -37,8 +38,7 @@ const ExportPanel = lazy(() => import('./ExportPanel.tsx'));
 export default function PlanScreen() {
   const { id } = useParams();
   const { data, error } = usePlan(id);
-  if (error) return <ErrorNotice error={error} />;
-  if (!data) return <ScreenSkeleton />;
+  if (!data) return error ? <NotShown what="plan" error={error} /> : <ScreenSkeleton />;
   return (
     <PlanBeforePlaying
       key={data.id}

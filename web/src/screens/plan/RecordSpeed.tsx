@@ -31,7 +31,6 @@ export function RecordSpeed({ stored, speed, onChange }: RecordSpeedProps) {
         value={now}
         options={percents.map((percent) => [percent, `${percent} %`] as const)}
         onChange={(percent) => onChange(at(percent))}
-        size="medium"
         minWidth={190}
       />
       <Typography sx={{ color: 'text.secondary' }}>about {tempoName(at(now))}, at the same pitch</Typography>

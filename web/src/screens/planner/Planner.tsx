@@ -170,7 +170,6 @@ function NewAgenda() {
           <Row align="flex-start">
             <TextField
               type="date"
-              size="small"
               label="Must stand by"
               value={by}
               error={isPast}

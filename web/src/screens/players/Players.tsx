@@ -43,8 +43,7 @@ export default function Players() {
   const undoable = useUndo();
   const [editing, setEditing] = useState<Player | null>(null);
   const [merging, setMerging] = useState<Player | null>(null);
-  if (error) return <ErrorNotice error={error} />;
-  if (!data) return <ScreenSkeleton />;
+  if (!data) return error ? <ErrorNotice error={error} /> : <ScreenSkeleton />;
   const all = data.items;
   const group = search.get('class') ?? EVERY_CLASS;
   const find = search.get(FIND) ?? '';

@@ -19,7 +19,7 @@ import { takeAt } from '../../addresses/addresses.ts';
 import { CoreWindow } from '../../parts/core-sample/CoreWindow.tsx';
 import { reachOf } from '../../parts/core-sample/layout.ts';
 import { type CoreModel, coreOfTake } from '../../parts/core-sample/model.ts';
-import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
+import { NotShown } from '../../parts/layout/NotShown.tsx';
 import { PrintButton } from '../../parts/actions/PrintButton.tsx';
 import { longDate, shortDate, unbroken } from '../../text/text.ts';
 import { figureRows } from './figure-rows.ts';
@@ -34,7 +34,7 @@ function BesideByIds({ id, other }: { id: string; other: string }) {
   const first = useMeasured(id);
   const second = useMeasured(other);
   const error = first.error ?? second.error;
-  if (error) return <ErrorNotice error={error} />;
+  if (error) return <NotShown what="take" error={error} />;
   if (!first.measured || !second.measured) return <Typography role="status">Measuring …</Typography>;
   return <Pair first={first.measured} second={second.measured} />;
 }

@@ -11,12 +11,7 @@ import { fastSlow, plural } from '../../text/text.ts';
 export const Figures = memo(function Figures({ report }: { report: Report }) {
   const { drift, clicked, silent, holdBeats, record } = report;
   return (
-    <Stack
-      component="dl"
-      direction="row"
-      useFlexGap
-      sx={{ flexWrap: 'wrap', columnGap: 3, rowGap: 1.5, m: 0 }}
-    >
+    <Stack component="dl" direction="row" sx={{ flexWrap: 'wrap', columnGap: 3, rowGap: 1.5, m: 0 }}>
       <Figure name="tempo when alone" why={drift.why}>
         {drift.tempoPercent === null ? null : fastSlow(drift.tempoPercent)}
       </Figure>

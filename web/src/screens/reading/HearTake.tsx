@@ -79,7 +79,6 @@ export const HearTake = memo(function HearTake({ timeline, hits, latencyMs, onRo
     <Panel title="Hear it">
       <Stack
         direction="row"
-        useFlexGap
         className="no-print"
         spacing={1.5}
         sx={{ flexWrap: 'wrap', alignItems: 'center' }}
@@ -103,7 +102,7 @@ export const HearTake = memo(function HearTake({ timeline, hits, latencyMs, onRo
           minWidth={120}
         />
       </Stack>
-      <Stack direction="row" useFlexGap className="no-print" sx={{ flexWrap: 'wrap', columnGap: 2 }}>
+      <Stack direction="row" className="no-print" sx={{ flexWrap: 'wrap', columnGap: 2 }}>
         <FormControlLabel
           control={<Switch checked={silentClicks} onChange={(_, checked) => setSilentClicks(checked)} />}
           label="Silent clicks softly"

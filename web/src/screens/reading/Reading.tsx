@@ -11,11 +11,11 @@ import { sentenceOf, sentencesOf } from '@feldspar/core/words';
 import { Suspense, lazy, useMemo, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { holdAt } from '../../addresses/addresses.ts';
+import { NotShown } from '../../parts/layout/NotShown.tsx';
 import { Row } from '../../parts/layout/Row.tsx';
 import { CoreWindow } from '../../parts/core-sample/CoreWindow.tsx';
 import { coreOfTake } from '../../parts/core-sample/model.ts';
 import { fileNameOf } from '../../files/file-name.ts';
-import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
 import { Panel } from '../../parts/layout/Panel.tsx';
 import { PrintButton } from '../../parts/actions/PrintButton.tsx';
 import { saveFile } from '../../files/save-file.ts';
@@ -59,7 +59,7 @@ export default function Reading() {
 function ReadingById({ id }: { id: string }) {
   const { measured, error } = useMeasured(id);
   if (measured) return <ReadingOf {...measured} />;
-  if (error) return <ErrorNotice error={error} />;
+  if (error) return <NotShown what="take" error={error} />;
   return <Typography role="status">Measuring …</Typography>;
 }
 

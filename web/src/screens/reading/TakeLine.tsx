@@ -31,7 +31,7 @@ export function TakeLine({ take, report }: { take: Take; report: Report }) {
     ...(take.stoppedAtS !== null ? ['stopped early'] : []),
   ];
   return (
-    <Stack direction="row" useFlexGap spacing={1} sx={{ flexWrap: 'wrap', alignItems: 'center', mt: 0.75 }}>
+    <Stack direction="row" spacing={1} sx={{ flexWrap: 'wrap', alignItems: 'center', mt: 0.75 }}>
       <Typography sx={{ color: 'text.secondary' }}>{parts.join(' · ')}</Typography>
       {take.recording && (
         <Typography component={Link} to={recordingAt(take.recording.id)} sx={{ color: 'text.secondary' }}>

@@ -2,7 +2,7 @@
 import Typography from '@mui/material/Typography';
 import { useParams } from 'react-router';
 import { useRecording } from '../../data/hooks.ts';
-import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
+import { NotShown } from '../../parts/layout/NotShown.tsx';
 import { Page } from '../../parts/layout/Page.tsx';
 import { ScreenSkeleton } from '../../parts/layout/Skeletons.tsx';
 import { BeatMapEditor } from './BeatMapEditor.tsx';
@@ -10,8 +10,7 @@ import { BeatMapEditor } from './BeatMapEditor.tsx';
 export default function BeatMapScreen() {
   const { id = '' } = useParams();
   const { data, hash, error } = useRecording(id);
-  if (error) return <ErrorNotice error={error} />;
-  if (!data) return <ScreenSkeleton />;
+  if (!data) return error ? <NotShown what="recording" error={error} /> : <ScreenSkeleton />;
   if (data.midi)
     return (
       <Page title={data.name}>

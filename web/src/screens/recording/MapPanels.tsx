@@ -232,7 +232,6 @@ export function PartsPanel({ map, bar, onChange }: PartsPanelProps) {
       )}
       <Row gap={1}>
         <TextField
-          size="small"
           label="Name of the part"
           value={name}
           onChange={({ target }) => setName(target.value)}

@@ -46,7 +46,7 @@ export function PlayedPanel({ played, busy, foundBpm, onPlan, onChange }: Played
         // The keys of the strokes work again.
         blurOnSelect
         onChange={(_, chosen) => onPlan(chosen.id || null)}
-        renderInput={(params) => <TextField {...params} size="small" label="Played to" />}
+        renderInput={(params) => <TextField {...params} label="Played to" />}
       />
       {busy && (
         <Typography role="status" sx={{ mt: 1 }}>

@@ -32,6 +32,7 @@ import { useJudging } from '../../data/judging.ts';
 import { KEY_SIGN, useKey } from '../../parts/actions/useKey.ts';
 import { useUndoKeys } from '../../parts/keeping/useUndoKeys.ts';
 import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
+import { NotShown } from '../../parts/layout/NotShown.tsx';
 import { Panel } from '../../parts/layout/Panel.tsx';
 import { PlaceTabs } from '../../parts/layout/PlaceTabs.tsx';
 import { Row } from '../../parts/layout/Row.tsx';
@@ -60,7 +61,7 @@ export default function RecordingScreen() {
   const { id = '' } = useParams();
   const { data, hash, error } = useRecording(id);
   if (data) return <Editor key={id} start={data} hash={hash} />;
-  if (error) return <ErrorNotice error={error} />;
+  if (error) return <NotShown what="recording" error={error} />;
   return <ScreenSkeleton />;
 }
 

@@ -84,7 +84,6 @@ export default function Rehear() {
         <Box key={group} component="section" aria-label={group}>
           <Stack
             direction="row"
-            useFlexGap
             spacing={2}
             sx={{ flexWrap: 'wrap', alignItems: 'center', justifyContent: 'space-between', mb: 1 }}
           >

@@ -61,13 +61,7 @@ interface InputRowProps {
 
 function InputRow({ input, outputKey, latency }: InputRowProps) {
   return (
-    <Stack
-      component="li"
-      direction="row"
-      useFlexGap
-      spacing={1.5}
-      sx={{ flexWrap: 'wrap', alignItems: 'center' }}
-    >
+    <Stack component="li" direction="row" spacing={1.5} sx={{ flexWrap: 'wrap', alignItems: 'center' }}>
       <TypedField
         label={`${NAMES[input]}, ms`}
         value={latency?.ms ?? null}

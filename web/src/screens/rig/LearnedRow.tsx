@@ -15,13 +15,7 @@ interface LearnedRowProps {
 
 export function LearnedRow({ name, isSetTo, waits, cue, disabled = false, onToggle }: LearnedRowProps) {
   return (
-    <Stack
-      component="li"
-      direction="row"
-      useFlexGap
-      spacing={1.5}
-      sx={{ flexWrap: 'wrap', alignItems: 'center' }}
-    >
+    <Stack component="li" direction="row" spacing={1.5} sx={{ flexWrap: 'wrap', alignItems: 'center' }}>
       <Typography sx={{ flex: '1 1 200px' }}>
         {name}: <b>{isSetTo}</b>
       </Typography>

@@ -72,7 +72,6 @@ export default function RigScreen() {
             {facts ? (
               <Stack spacing={1.5}>
                 <TextField
-                  size="small"
                   label="Your name for it"
                   placeholder="Headphones, room speakers …"
                   value={output?.name ?? ''}

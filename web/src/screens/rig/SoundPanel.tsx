@@ -46,7 +46,7 @@ export function SoundPanel({ rig }: { rig: Rig }) {
   });
   return (
     <Stack spacing={2}>
-      <Stack direction="row" useFlexGap sx={{ flexWrap: 'wrap', alignItems: 'center', gap: 2 }}>
+      <Stack direction="row" sx={{ flexWrap: 'wrap', alignItems: 'center', gap: 2 }}>
         <Choice
           label="Click where a plan says wood"
           value={rig.voice}
@@ -56,7 +56,7 @@ export function SoundPanel({ rig }: { rig: Rig }) {
         />
         <HearButton text="Hear it" hearing={heard} onToggle={() => setHeard(!heard)} />
       </Stack>
-      <Stack direction="row" useFlexGap sx={{ flexWrap: 'wrap', alignItems: 'center', gap: 2 }}>
+      <Stack direction="row" sx={{ flexWrap: 'wrap', alignItems: 'center', gap: 2 }}>
         <Typography id="rig-level">Level</Typography>
         <Slider
           aria-labelledby="rig-level"

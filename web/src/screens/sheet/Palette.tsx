@@ -124,7 +124,7 @@ export function Palette({ writing }: { writing: Writing }) {
 
 function Row({ label, children }: { label: string; children: ReactNode }) {
   return (
-    <Stack direction="row" useFlexGap spacing={1} role="group" aria-label={label} sx={{ flexWrap: 'wrap' }}>
+    <Stack direction="row" spacing={1} role="group" aria-label={label} sx={{ flexWrap: 'wrap' }}>
       {children}
     </Stack>
   );

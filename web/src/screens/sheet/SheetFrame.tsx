@@ -57,7 +57,6 @@ export function SheetFrame({ sheet, onChange }: SheetFrameProps) {
       />
       <NoteSelect
         label="Counted note"
-        size="small"
         value={parseFraction(sheet.counted)}
         onChange={(length) => onChange({ counted: length.toFraction() })}
       />

@@ -21,11 +21,11 @@ import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import { sheetAt } from '../../addresses/addresses.ts';
 import { HearButton } from '../../parts/actions/HearButton.tsx';
+import { NotShown } from '../../parts/layout/NotShown.tsx';
 import { Row } from '../../parts/layout/Row.tsx';
 import { type Heard, useLoop } from '../../sound/useLoop.ts';
 import { playAddress } from '../../addresses/play-address.ts';
 import { Choice } from '../../parts/fields/Choice.tsx';
-import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
 import { Panel } from '../../parts/layout/Panel.tsx';
 import { ScreenSkeleton } from '../../parts/layout/Skeletons.tsx';
 import { TypedField } from '../../parts/fields/TypedField.tsx';
@@ -55,11 +55,15 @@ export default function SheetScreen() {
 
 function Found({ id }: { id: string }) {
   const { found, error } = useOwnPlan(id);
-  if (error) return <ErrorNotice error={error} />;
+  if (error) return <NotShown what="count sheet" error={error} />;
   if (!found) return <ScreenSkeleton />;
-  const sheet = sheetOf(found.start);
-  if (!sheet)
-    return <ErrorNotice error={new Error('This plan has no count sheet. Write one from the plans.')} />;
+  if (!sheetOf(found.start))
+    return (
+      <NotShown
+        what="count sheet"
+        error={new Error('This plan has no count sheet. Write one from the plans.')}
+      />
+    );
   return <Writing id={id} {...found} />;
 }
 

@@ -2,6 +2,7 @@
 import Box from '@mui/material/Box';
 import { takeAt } from '../../addresses/addresses.ts';
 import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
+import { NotShown } from '../../parts/layout/NotShown.tsx';
 import { type Plan, type Timeline, compile, planTempo, withTempo } from '@feldspar/core/plan';
 import { inTenths, tempoName } from '@feldspar/core/time';
 import { useCallback, useEffect, useEffectEvent, useMemo, useReducer, useRef, useState } from 'react';
@@ -58,7 +59,11 @@ export default function Stage({ prepareReading }: StageProps) {
       data-scheme="dark"
       sx={{ minHeight: '100dvh', bgcolor: 'background.default', color: 'text.primary', colorScheme: 'dark' }}
     >
-      {error !== undefined && <ErrorNotice error={error} />}
+      {error !== undefined && !data && (
+        <Box component="main" sx={{ p: 4 }}>
+          <NotShown what="plan" error={error} />
+        </Box>
+      )}
       {prepared?.failure !== undefined && <ErrorNotice error={prepared.failure} />}
       {data && prepared?.plan && (
         <Performance

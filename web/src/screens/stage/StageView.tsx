@@ -174,7 +174,6 @@ export function StageView(props: StageViewProps) {
       <Stack
         component="footer"
         direction="row"
-        useFlexGap
         spacing={2}
         sx={{
           justifyContent: 'space-between',

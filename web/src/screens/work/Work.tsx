@@ -47,7 +47,7 @@ export default function Work() {
   const [search, say] = useFilters();
   const undoable = useUndo();
   const [editing, setEditing] = useState<KeptAssignment | 'new' | null>(null);
-  if (error) return <ErrorNotice error={error} />;
+  if (error && !data) return <ErrorNotice error={error} />;
   if (!data || !players) return <ScreenSkeleton />;
   const shown = SHOWN.find(([key]) => key === search.get('show'))?.[0] ?? 'open';
   const find = search.get(FIND) ?? '';

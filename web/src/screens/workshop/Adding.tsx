@@ -16,7 +16,6 @@ export function Adding<Part>({ label, kinds, disabled, onAdd }: AddingProps<Part
   return (
     <Stack
       direction="row"
-      useFlexGap
       spacing={1}
       role="group"
       aria-label={label}

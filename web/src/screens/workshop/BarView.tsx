@@ -95,7 +95,7 @@ export function BarView(props: BarViewProps) {
   const others = picture.lanes.filter((_, i) => hands[i] === null).map(({ name }) => name);
   return (
     <Box ref={box}>
-      <Stack direction="row" useFlexGap spacing={1} sx={{ alignItems: 'center', flexWrap: 'wrap', mb: 0.5 }}>
+      <Stack direction="row" spacing={1} sx={{ alignItems: 'center', flexWrap: 'wrap', mb: 0.5 }}>
         {turn(-1, 'The bar before', '‹')}
         <Typography role="status" sx={{ minWidth: 92, textAlign: 'center' }}>
           bar {bar + 1} of {bars}

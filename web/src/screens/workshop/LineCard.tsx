@@ -72,7 +72,6 @@ export function LineCard({ number, line, meter, onChange, onUnison, onRemove }: 
       {line.free !== undefined && (
         <NoteSelect
           label="Anything on"
-          size="small"
           value={parseFraction(line.free)}
           onChange={(note) => set('free', note.toFraction())}
         />
@@ -166,7 +165,6 @@ function RhythmFields({ rhythm, meter, onChange }: RhythmFieldsProps) {
       />
       <NoteSelect
         label="of the note"
-        size="small"
         value={parseFraction(grouping.note)}
         onChange={(note) => say({ note: note.toFraction() })}
       />

@@ -28,7 +28,7 @@ export function PartCard({ name, words, mark, onCopy, onRemove, children }: Part
       aria-label={name}
       sx={{ borderLeft: `4px solid ${INK[mark]}`, pl: 1.5, py: 0.25 }}
     >
-      <Stack direction="row" useFlexGap spacing={1} sx={{ alignItems: 'center', flexWrap: 'wrap', mb: 0.5 }}>
+      <Stack direction="row" spacing={1} sx={{ alignItems: 'center', flexWrap: 'wrap', mb: 0.5 }}>
         <Typography variant="h3">{name}</Typography>
         <Typography sx={{ flexGrow: 1, color: `var(--mui-palette-core-${mark})` }}>{words}</Typography>
         {onCopy && act('Copy', onCopy)}

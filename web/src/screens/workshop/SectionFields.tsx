@@ -47,7 +47,6 @@ export function SectionFields({ section, onChange }: SectionFieldsProps) {
         />
         <NoteSelect
           label="One beat is a"
-          size="small"
           value={parseFraction(meter.unit)}
           onChange={(unit) => onChange({ meter: { ...meter, unit: unit.toFraction() } }, 'unit')}
         />

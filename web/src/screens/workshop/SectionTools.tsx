@@ -33,7 +33,6 @@ export function SectionTools({ plan, index, faulty, onChange }: SectionToolsProp
   return (
     <Stack
       direction="row"
-      useFlexGap
       spacing={1}
       role="group"
       aria-label={`Section ${index + 1} as a whole`}

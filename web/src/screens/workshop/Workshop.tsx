@@ -22,7 +22,7 @@ import { useKeysOf } from '../../parts/keeping/useKeysOf.ts';
 import { type Heard, useLoop } from '../../sound/useLoop.ts';
 import { beginDraft } from '../../data/drafts.ts';
 import { NEW_SECTION, copyOf } from '../../data/new-plan.ts';
-import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
+import { NotShown } from '../../parts/layout/NotShown.tsx';
 import { ScreenSkeleton } from '../../parts/layout/Skeletons.tsx';
 import { PlanHead } from './PlanHead.tsx';
 import { SectionEditor } from './SectionEditor.tsx';
@@ -41,7 +41,7 @@ export default function Workshop() {
 
 function Found({ id }: { id: string }) {
   const { found, error } = useOwnPlan(id);
-  if (error) return <ErrorNotice error={error} />;
+  if (error) return <NotShown what="plan" error={error} />;
   if (!found) return <ScreenSkeleton />;
   if (found.ready) return <Copying plan={found.start} />;
   return <Building id={id} {...found} />;
