@@ -89,7 +89,7 @@ export const theme = createTheme({
             {
               // Its words stand in line with what is above and below them, though nothing is drawn round them.
               props: { variant: 'text' },
-              style: { paddingInline: 10, '&:not(* + *)': { marginInlineStart: -10 } },
+              style: { minWidth: 44, paddingInline: 10, '&:not(* + *)': { marginInlineStart: -10 } },
             },
             {
               props: { variant: 'contained', color: 'inherit' },

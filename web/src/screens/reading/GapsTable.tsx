@@ -32,7 +32,11 @@ export const GapsTable = memo(function GapsTable({
       <Table
         size="small"
         aria-label="Gaps"
-        sx={{ '& th, & td': { px: 0.75, whiteSpace: 'nowrap', verticalAlign: 'top' } }}
+        sx={{
+          '& th, & td': { px: 0.75, whiteSpace: 'nowrap', verticalAlign: 'top' },
+          // On a phone the figures need the room.
+          '& thead th': { whiteSpace: { xs: 'normal', sm: 'nowrap' }, verticalAlign: 'bottom' },
+        }}
       >
         <TableHead>
           <TableRow>
