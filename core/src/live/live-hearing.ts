@@ -4,7 +4,7 @@
  */
 import { Ears, type Onset, type SoundKind } from '../hearing/index.ts';
 import type { Timeline } from '../plan/index.ts';
-import { BEFORE_S, ClickRemover, isOverClick, lookedFor } from '../recordings/index.ts';
+import { ClickRemover, beforeS, isOverClick, lookedFor } from '../recordings/index.ts';
 import { LiveClicks } from './live-clicks.ts';
 
 /** Nothing is told for longer than this while it is not known whether our clicks are heard. */
@@ -117,7 +117,7 @@ export class LiveHearing {
     if (onset.timeS < WAKES_S) return false;
     const { clicks } = this;
     if (!clicks || clicks.delayS === null) return true;
-    const last = this.lastClickBefore(onset.timeS + BEFORE_S);
+    const last = this.lastClickBefore(onset.timeS + beforeS(this.kind ?? 'struck'));
     if (last < 0) return true;
     // Where none is taken out, what is heard at a click is the click.
     const known = this.remover ? clicks.soundOf(last) : undefined;

@@ -37,7 +37,7 @@ export function roundTrip(
     const piece = samples.subarray(first, first + Math.round(LONGEST_DELAY_S * sampleRateHz) + click.length);
     const best = likeness(piece, click, 0, piece.length);
     if (best.like < ALIKE) return [];
-    return [(1000 * (first + finely(piece, click, best.at) - at)) / sampleRateHz];
+    return [(1000 * (first + best.at - at)) / sampleRateHz];
   });
   if (lags.length < FEWEST) return { ms: null, why: 'unheard' };
   const middle = median(lags);
@@ -47,17 +47,4 @@ export function roundTrip(
   const half = (studentInterval(0.95, near.length - 1) * standardDeviation(near)!) / Math.sqrt(near.length);
   if (half > MOST_HALF_MS) return { ms: null, why: 'unsteady' };
   return { ms, ci95: [ms - half, ms + half], n: near.length };
-}
-
-/** The place of the highest correlation between samples. */
-function finely(piece: Float32Array, sound: Float32Array, at: number): number {
-  const product = (from: number) => {
-    let sum = 0;
-    for (let i = 0; i < sound.length; i++) sum += (piece[from + i] ?? 0) * sound[i];
-    return sum;
-  };
-  if (at === 0) return at;
-  const [before, here, after] = [product(at - 1), product(at), product(at + 1)];
-  const bend = before - 2 * here + after;
-  return bend < 0 ? at + (0.5 * (before - after)) / bend : at;
 }

@@ -39,7 +39,7 @@ export function clickSounds(clicks: readonly LookedFor[], sampleRateHz: number):
 }
 
 export interface Likeness {
-  /** Sample at which it is most like the sound. */
+  /** Where it is most like the sound, between samples too. */
   at: number;
   /** Correlation with it there, -1 to 1. */
   like: number;
@@ -62,5 +62,13 @@ export function likeness(piece: Float32Array, sound: Float32Array, from: number,
       best = i;
       break;
     }
-  return { at: first + best, like: likes[best] };
+  return { at: first + best + topBeside(likes, best), like: likes[best] };
+}
+
+/** How far beside a value that stands over its neighbours the top lies: of the parabola through the three, as usual for peaks (J. O. Smith, Spectral Audio Signal Processing). */
+function topBeside(values: ArrayLike<number>, i: number): number {
+  if (i === 0 || i === values.length - 1) return 0;
+  const [before, here, after] = [values[i - 1], values[i], values[i + 1]];
+  const bend = before - 2 * here + after;
+  return bend < 0 ? Math.max(-0.5, Math.min(0.5, (0.5 * (before - after)) / bend)) : 0;
 }

@@ -33,11 +33,14 @@ const AGREE_S = 0.004;
 const MOST_PPM = 150;
 /** Fewest clicks that agree. */
 const FEWEST = 4;
+/** What is so loud beside a click covers it. */
+const COVERS = 0.5;
 /** Something sounded so near to where a click must be: it may lie under that. */
 const UNDER_S = 0.07;
 
 /**
- * @param likes in order of time. @param onsetsS all onsets, in order. @param durationS of the recording. Last: where a start can only be.
+ * @param likes in order of time. @param onsetsS all onsets, in order. @param durationS of the recording.
+ * @param levelAt how loud it is at a time. Last: where a start can only be.
  * @returns where time zero may be, the likeliest first; none where too few agree.
  */
 export function startsByClicks(
@@ -45,9 +48,11 @@ export function startsByClicks(
   likes: readonly LikeClick[],
   onsetsS: readonly number[],
   durationS: number,
+  levelAt: (timeS: number) => number,
   [least, most]: readonly [number, number] = [-Infinity, Infinity],
 ): number[] {
   const starts = candidates(clicks, likes, least, most);
+  const loud = levelsOf(likes, levelAt);
   const scored = starts.map((startS) => {
     let agree = 0;
     let absent = 0;
@@ -56,13 +61,21 @@ export function startsByClicks(
       if (at < 0 || at > durationS - 0.05) continue;
       const near = AGREE_S + (MOST_PPM * timeS) / 1e6;
       if (likes.some((like) => like.sound === sound && Math.abs(like.timeS - at) < near)) agree++;
-      else if (!isNear(onsetsS, at)) absent++;
+      // Under what rings louder than it a click is not missed.
+      else if (!isNear(onsetsS, at) && levelAt(at) < COVERS * (loud.get(sound) ?? Infinity)) absent++;
     }
     return { startS, agree, score: agree - absent };
   });
   const possible = scored.filter(({ agree, score }) => agree >= FEWEST && score >= FEWEST / 2);
   possible.sort((a, b) => b.score - a.score);
   return possible.slice(0, MOST_POSSIBLE).map(({ startS }) => startS);
+}
+
+/** How loud each sound is where something is like it: the middle one. */
+function levelsOf(likes: readonly LikeClick[], levelAt: (timeS: number) => number): Map<string, number> {
+  const levels = new Map<string, number[]>();
+  for (const { sound, timeS } of likes) levels.set(sound, [...(levels.get(sound) ?? []), levelAt(timeS)]);
+  return new Map([...levels].map(([sound, all]) => [sound, median(all)]));
 }
 
 /** Starts that are looked at closely. */

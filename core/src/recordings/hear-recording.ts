@@ -18,11 +18,12 @@ import {
   startsByClicks,
 } from './find-clicks.ts';
 import { ClickRemover, FEWEST_RECEIVED, MOST_RECEIVED, RECEIVED_S, receivedSound } from './remove-clicks.ts';
-import { BEFORE_S, type KnownSound, isOverClick, knownSound } from './over-clicks.ts';
+import { Levels } from './levels.ts';
+import { type KnownSound, beforeS, isOverClick, knownSound } from './over-clicks.ts';
 import { Segments } from './segments.ts';
 
 /** The ears of this version: what they heard differently before is heard anew. */
-export const EARS = 4;
+export const EARS = 5;
 
 /** A sound that can be read again from its beginning. */
 export interface Source {
@@ -99,13 +100,13 @@ export async function hearRecording(source: Source, how: HowToHear = {}): Promis
   await through((samples) => hearNext(ears, remover.push(samples)));
   hearNext(ears, remover.end());
   const whole = ears.end();
-  const heard = overClicks(whole.strokes, clicks, placed, sounds);
+  const heard = overClicks(whole.strokes, whole.kind, clicks, placed, sounds);
   return {
     kind: whole.kind,
     onsets: within(heard.onsets, source.durationS),
     hiddenS: heard.hiddenS,
     voice: whole.voice,
-    spoken: overClicks(whole.spoken, clicks, placed, sounds).onsets,
+    spoken: overClicks(whole.spoken, whole.kind, clicks, placed, sounds).onsets,
     clicks: { ...placed, count: learned.count, sure: learned.sure, spreadMs: learned.spreadMs },
   };
 }
@@ -156,6 +157,7 @@ async function startsOf(
   const onsetsS: number[] = [];
   const before = Math.round(0.003 * rate);
   const longest = Math.max(...[...sounds.values()].map(({ length }) => length));
+  const levels = new Levels(rate);
   const look = ({ timeS }: Onset) => {
     onsetsS.push(timeS);
     const first = Math.round(timeS * rate) - before;
@@ -170,12 +172,13 @@ async function startsOf(
     for (let at = 0; at < samples.length; at += 4096) {
       const block = samples.subarray(at, at + 4096);
       for (const value of block) ring[seen++ & mask] = value;
+      levels.push(block);
       ears.push(block).forEach(look);
     }
   };
   await through(blocks);
   ears.end().forEach((onset) => onset.timeS < durationS && look(onset));
-  return startsByClicks(clicks, likes, onsetsS, durationS, between);
+  return startsByClicks(clicks, likes, onsetsS, durationS, (timeS) => levels.at(timeS), between);
 }
 
 /** Clicks through which the line goes, at the most; spread over the whole. */
@@ -266,6 +269,7 @@ async function learn(
 /** Strokes stand over what remains of the clicks; the rest is what may lie hidden under them. */
 function overClicks(
   onsets: readonly Onset[],
+  kind: SoundKind,
   clicks: readonly LookedFor[],
   placed: Placed,
   sounds: ReadonlyMap<string, KnownSound>,
@@ -273,7 +277,7 @@ function overClicks(
   const at = clicks.map(({ timeS }) => onRecording(placed, timeS));
   const hiddenS: number[] = [];
   const heard = onsets.filter((onset) => {
-    const last = lowerBound(at, onset.timeS + BEFORE_S) - 1;
+    const last = lowerBound(at, onset.timeS + beforeS(kind)) - 1;
     if (last < 0) return true;
     const over = isOverClick(onset, at[last], sounds.get(clicks[last].sound));
     if (over === 'hidden') hiddenS.push(onset.timeS);

@@ -12,4 +12,4 @@ export * from './peaks.ts';
 export { ALIKE } from './find-clicks.ts';
 export { type LookedFor, clickSounds, likeness, lookedFor } from './click-voices.ts';
 export { ClickRemover, RECEIVED_S, type Removable, receivedSound } from './remove-clicks.ts';
-export { type KnownSound, BEFORE_S, isOverClick, knownSound } from './over-clicks.ts';
+export { type KnownSound, beforeS, isOverClick, knownSound } from './over-clicks.ts';

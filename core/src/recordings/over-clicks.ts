@@ -1,5 +1,5 @@
 /** What is heard at a click whose sound was taken out: a stroke of its own, what may lie hidden there, or what is left of the click. */
-import type { Onset } from '../hearing/index.ts';
+import type { Onset, SoundKind } from '../hearing/index.ts';
 import { RECEIVED_S, loudestOf } from './remove-clicks.ts';
 
 /** A sound as it is received, and how loud what its removal leaves may be. */
@@ -18,9 +18,11 @@ const OVER_LEFT = 3;
 const LEFT_SHARE = 0.08;
 /** What is left dies away with the click, by half in so long, and never quite. */
 const HALVES_S = 0.04;
-const FLOOR = 0.05;
-/** An onset so little before a click may be the click. */
-export const BEFORE_S = 0.004;
+const FLOOR = 0.3;
+/** An onset so little before a click may be the click; where long tones are listened for, when one begins is told less closely. */
+export const beforeS = (kind: SoundKind): number => (kind === 'sustained' ? 0.04 : 0.008);
+/** Where the sound of a click is not known, an onset so near to it is the click. */
+const BESIDE_S = 0.004;
 /** So near to a click something may be hidden; later it is the rest of the click's own sound. */
 const UNDER_S = 0.07;
 
@@ -37,7 +39,9 @@ export function isOverClick(
   const after = Math.max(0, timeS - clickS);
   const leaves = known && Math.max(OVER_LEFT * known.leaves, LEFT_SHARE * loudestOf(known.received));
   const isStroke =
-    leaves === undefined ? after > BEFORE_S : strength > leaves * (FLOOR + 0.5 ** (after / HALVES_S));
+    leaves === undefined
+      ? Math.abs(timeS - clickS) > BESIDE_S
+      : strength > leaves * (FLOOR + 0.5 ** (after / HALVES_S));
   if (isStroke) return 'stroke';
   return after < UNDER_S ? 'hidden' : 'click';
 }

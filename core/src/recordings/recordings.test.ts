@@ -1,9 +1,10 @@
 import fc from 'fast-check';
-import { compile } from '../plan/index.ts';
+import { compile, withTempo } from '../plan/index.ts';
 import { STEADY_PLAYER, type StrokeKind, simulate } from '../players/index.ts';
 import { measureTake } from '../take/index.ts';
 import { measure } from '../timing/index.ts';
 import { plan as testPlan, withCountIn } from '../testing/plans.ts';
+import { tempo } from '../time/index.ts';
 import { trials } from '../testing/long.ts';
 import { scored } from '../testing/scored.ts';
 import {
@@ -42,8 +43,8 @@ function sourceOf(samples: Float32Array, sampleRateHz: number) {
   };
 }
 
-async function heardOf(facts: Partial<RecordingFacts>, withPlan = true) {
-  const recorded = simulatedRecording(PLAN, {
+async function heardOf(facts: Partial<RecordingFacts>, withPlan = true, plan = PLAN) {
+  const recorded = simulatedRecording(plan, {
     traits: STEADY_PLAYER,
     seed: 3,
     sound: 'clap',
@@ -51,7 +52,7 @@ async function heardOf(facts: Partial<RecordingFacts>, withPlan = true) {
     ...facts,
   });
   const source = sourceOf(recorded.samples, recorded.sampleRateHz);
-  const heard = await hearRecording(source, { timeline: withPlan ? TIMELINE : null });
+  const heard = await hearRecording(source, { timeline: withPlan ? compile(plan) : null });
   const found = heard.onsets.map(({ timeS }) => timeS);
   return { ...heard, ...scored(found, recorded.onsetsS, 0.01), recorded, source };
 }
@@ -74,6 +75,20 @@ describe('our own clicks on a recording', () => {
       expect(clicks!.clockPpm).toBeGreaterThan(50);
       expect(clicks!.clockPpm).toBeLessThan(70);
       expect(clicks!.sure).toBe(true);
+    },
+  );
+
+  // At 84 a beat is no whole number of samples: the player's clock goes by whole ones, the recorder's by its own.
+  it.each(['clap', 'wood', 'muted', 'plucked', 'drum'] as const)(
+    '%s of somebody who hurries, clicks between the samples and under what rings: none is heard as a stroke',
+    async (sound) => {
+      const plan = withTempo(PLAN, tempo(84, '1/4'));
+      const traits = { ...STEADY_PLAYER, tempoPercent: 1.8 };
+      for (let seed = 1; seed <= trials(6); seed++) {
+        const heard = await heardOf({ sound, seed, traits, clicksDb: -12, clockPpm: 38 }, true, plan);
+        expect(heard.clicks).not.toBeNull();
+        expect({ seed, missed: heard.missed, extra: heard.extra }).toEqual({ seed, missed: 0, extra: 0 });
+      }
     },
   );
 

@@ -2,7 +2,8 @@
  * The clicks taken out of a recording. What a click sounds like after loudspeaker, room and microphone is the median over many of them (what
  * was played at the same time differs each time and drops out); each is taken out with its own gain, at a fraction of a sample.
  */
-import { median } from '../stats/index.ts';
+import { mean, median } from '../stats/index.ts';
+import { fitted, placed } from './fit-click.ts';
 import { readFrom } from './fractional.ts';
 
 /** What is heard of a click, with its room. */
@@ -10,15 +11,10 @@ export const RECEIVED_S = 0.18;
 /** A sound is known from so many clicks, and more than so many tell no more. */
 export const FEWEST_RECEIVED = 5;
 export const MOST_RECEIVED = 60;
-/** The gain is told by the beginning, where the click is loudest, and no click is much louder than the others. */
+/** The gain is told by the beginning, where the click is loudest. */
 const GAIN_S = 0.015;
-const GAINS = [0.5, 1.6] as const;
-/** It is alone where it explains so much of the power. */
-const CLEAR_SHARE = 0.5;
 /** A received sound begins so many samples before the click: between samples a sharp beginning reaches back. */
 export const LEAD = 24;
-/** The player's clock goes by whole samples, the recorder's by its own: a click lies up to so many samples beside its line. */
-const MOST_BESIDE = 1;
 
 /** What was played beside a click comes and goes; pieces are weighed anew every so many samples. */
 const BLOCK = 256;
@@ -74,16 +70,20 @@ function settled(
   told: number,
 ) {
   const { length } = sound;
-  let cuts = start;
+  const cuts = start.slice();
   const places = pieces.map(({ at }) => at);
   for (let turn = 0; turn < ALIGNMENTS; turn++) {
-    if (turn > 0)
-      cuts = cuts.map((cut, p) => {
-        const { gain, beside } = fitted(cut, 0, sound, 0, told);
-        if (beside === 0) return cut;
-        places[p] += beside / gain;
-        return cutOf({ ...pieces[p], at: places[p] }, length);
+    if (turn > 0) {
+      const moved = cuts.map((cut) => {
+        const { gain, beside } = fitted(cut.subarray(0, told), sound.subarray(0, told));
+        return beside / gain;
       });
+      const clear = pieces.flatMap((_, p) => (moved[p] === 0 ? [] : [p]));
+      for (const p of clear) places[p] += moved[p];
+      // Where the sound begins is told by all of them: beside the one it began with, others would lie too far off to be clear.
+      const off = mean(clear.map((p) => places[p] - pieces[p].at));
+      for (const p of clear) cuts[p] = cutOf({ ...pieces[p], at: (places[p] -= off) }, length);
+    }
     for (let from = 0; from < length; from += BLOCK)
       for (let round = 0; round < ROUNDS; round++) weigh(cuts, sound, from, Math.min(length, from + BLOCK));
   }
@@ -192,47 +192,11 @@ export class ClickRemover {
     const from = Math.floor(at) - LEAD;
     const here = from - this.first;
     const there = Math.max(0, -here);
-    const shiftedTo = (place: number) => readFrom(sound, from + LEAD - place, sound.length);
-    const about = fitted(this.pending, here, shiftedTo(at), there, this.gainSamples);
-    // The slope tells how far beside it lies; there it is taken out.
-    const shifted = shiftedTo(at + about.beside / about.gain);
-    const { gain } = fitted(this.pending, here, shifted, there, this.gainSamples);
+    const soundAt = (place: number, length: number) => readFrom(sound, from + LEAD - place, length);
+    const heard = this.pending.subarray(here + there, here + this.gainSamples);
+    const { place, gain } = placed(heard, at, (one) => soundAt(one, this.gainSamples).subarray(there));
+    const shifted = soundAt(place, sound.length);
     for (let i = there; i < shifted.length && here + i < this.pending.length; i++)
       this.pending[here + i] -= gain * shifted[i];
   }
 }
-
-interface Fitted {
-  gain: number;
-  /** How many samples later than expected, times the gain. */
-  beside: number;
-}
-
-/** Least squares of the sound and of its slope: how loud it is, and how far beside its place. @param here where in the samples the sound begins. */
-function fitted(samples: Float32Array, here: number, sound: Float32Array, from: number, to: number): Fitted {
-  let [ss, st, tt, xs, xt, xx] = [1e-12, 0, 1e-12, 0, 0, 1e-12];
-  for (let i = from; i < to && here + i < samples.length; i++) {
-    const x = samples[here + i];
-    const t = slope(sound, i);
-    ss += sound[i] ** 2;
-    st += sound[i] * t;
-    tt += t * t;
-    xs += x * sound[i];
-    xt += x * t;
-    xx += x * x;
-  }
-  const alone = Math.min(GAINS[1], Math.max(GAINS[0], xs / ss));
-  const determinant = ss * tt - st * st;
-  const gain = (xs * tt - xt * st) / determinant;
-  const beside = -(xt * ss - xs * st) / determinant;
-  // A stroke that lies over the click makes nonsense of it: then the click is taken out as it usually is.
-  const isClear =
-    determinant > 1e-9 * ss * tt &&
-    gain > GAINS[0] &&
-    gain < GAINS[1] &&
-    Math.abs(beside / gain) <= MOST_BESIDE &&
-    gain * xs - beside * xt > CLEAR_SHARE * xx;
-  return isClear ? { gain, beside } : { gain: alone, beside: 0 };
-}
-
-const slope = (samples: Float32Array, i: number) => 0.5 * ((samples[i + 1] ?? 0) - (samples[i - 1] ?? 0));

@@ -1,0 +1,28 @@
+/** How loud a recording is from moment to moment: the peak of each hundredth of a second. */
+const LEVEL_S = 0.01;
+
+export class Levels {
+  private readonly peaks: number[] = [];
+  private readonly step: number;
+  private readonly perS: number;
+  private filled = 0;
+
+  constructor(sampleRateHz: number) {
+    this.step = Math.round(LEVEL_S * sampleRateHz);
+    this.perS = sampleRateHz / this.step;
+  }
+
+  push(samples: Float32Array): void {
+    for (const value of samples) {
+      if (this.filled++ % this.step === 0) this.peaks.push(0);
+      const last = this.peaks.length - 1;
+      this.peaks[last] = Math.max(this.peaks[last], Math.abs(value));
+    }
+  }
+
+  /** At a time, or just after it. */
+  at(timeS: number): number {
+    const i = Math.floor(timeS * this.perS);
+    return Math.max(this.peaks[i] ?? 0, this.peaks[i + 1] ?? 0);
+  }
+}
