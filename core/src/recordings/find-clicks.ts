@@ -74,7 +74,11 @@ export function startsByClicks(
 /** How loud each sound is where something is like it: the middle one. */
 function levelsOf(likes: readonly LikeClick[], levelAt: (timeS: number) => number): Map<string, number> {
   const levels = new Map<string, number[]>();
-  for (const { sound, timeS } of likes) levels.set(sound, [...(levels.get(sound) ?? []), levelAt(timeS)]);
+  for (const { sound, timeS } of likes) {
+    const mine = levels.get(sound) ?? [];
+    mine.push(levelAt(timeS));
+    levels.set(sound, mine);
+  }
   return new Map([...levels].map(([sound, all]) => [sound, median(all)]));
 }
 
