@@ -9,7 +9,7 @@ import { spawn } from 'node:child_process';
 import { existsSync, readFileSync, rmSync } from 'node:fs';
 import { ensureBuilt } from './lib/build.mjs';
 import { ensureBrowser, ensureUnpacked } from './lib/install.mjs';
-import { ROOT, at } from './lib/paths.mjs';
+import { ROOT, TSC, at } from './lib/paths.mjs';
 
 // The browser is asked for last, so it may come while the rest is tested.
 const browser = ensureBrowser();
@@ -56,7 +56,7 @@ async function jest(name, args) {
   totals.failed += Math.max(numFailedTests, numFailedTestSuites, code !== 0 || numTotalTests === 0 ? 1 : 0);
 }
 
-const types = step('type check', bin('tsc'), ['-b']);
+const types = step('type check', TSC, ['-b']);
 const units = compiled.then(() =>
   jest('unit and server tests', ['--selectProjects', 'core', 'server', 'web', '--silent', '--maxWorkers=2']),
 );
