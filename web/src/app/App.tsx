@@ -1,7 +1,6 @@
 /** Theme, routes, and the one sender of the outbox. Most screens load their code when they are opened, or when nothing else is to do. */
 import CssBaseline from '@mui/material/CssBaseline';
 import { ThemeProvider } from '@mui/material/styles';
-import { SnackbarProvider } from 'notistack';
 import { type ComponentType, Suspense, lazy, useEffect } from 'react';
 import { type RouteObject, RouterProvider, createBrowserRouter } from 'react-router';
 import { SWRConfig } from 'swr';
@@ -11,6 +10,8 @@ import { loadBeside, loadLog, loadPlan, loadReading, prepareReading } from './af
 import { Bench } from '../screens/bench/Bench.tsx';
 import { NotFound } from './NotFound.tsx';
 import { ErrorScreen } from './ErrorScreen.tsx';
+import { FRAME_PIECES } from './frame-pieces.ts';
+import { LaterNotices } from './LaterNotices.tsx';
 import { Shell } from './Shell.tsx';
 import { ScreenSkeleton } from '../parts/layout/Skeletons.tsx';
 import { theme } from '../theme/theme.ts';
@@ -109,12 +110,11 @@ export function App() {
   return (
     <ThemeProvider theme={theme} defaultMode="system" modeStorageKey="feldspar light">
       <CssBaseline />
-      <SnackbarProvider maxSnack={3} anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }}>
-        <SWRConfig value={{ shouldRetryOnError: true, errorRetryInterval: 4000 }}>
-          <Background />
-          <RouterProvider router={router} />
-        </SWRConfig>
-      </SnackbarProvider>
+      <SWRConfig value={{ shouldRetryOnError: true, errorRetryInterval: 4000 }}>
+        <Background />
+        <RouterProvider router={router} />
+      </SWRConfig>
+      <LaterNotices />
     </ThemeProvider>
   );
 }
@@ -128,7 +128,7 @@ function Background() {
   useEffect(() => {
     const fetchAll = async () => {
       await warmMeasuring().catch(() => undefined);
-      for (const load of [loadStage, loadCircle, ...LATER.map(([, one]) => one)])
+      for (const load of [...FRAME_PIECES, loadStage, loadCircle, ...LATER.map(([, one]) => one)])
         await load().catch(() => undefined);
     };
     const timer = setTimeout(() => void fetchAll(), QUIET_AFTER_MS);

@@ -1,13 +1,15 @@
 /** The way to every place: all of them in the side bar; on a phone the usual four, and "More". */
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Menu from '@mui/material/Menu';
-import MenuItem from '@mui/material/MenuItem';
-import { useState } from 'react';
+import { Suspense, lazy, useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import { useOpenedAs } from '../device/opened-as.ts';
 import { DARK } from '../theme/palette.ts';
+import { loadMoreMenu } from './frame-pieces.ts';
+import type { Deed } from './MoreMenu.tsx';
 import { ALL_PLACES, GROUPS, IN_THE_BAR, type Place, SOUND_AND_INPUTS, isAt, openTo } from './places.ts';
+
+const MoreMenu = lazy(loadMoreMenu);
 
 const LINK = {
   color: DARK.quiet,
@@ -69,14 +71,10 @@ export function SideNavigation() {
 export const SoundLink = () => <PlaceLink place={SOUND_AND_INPUTS} />;
 
 /** @param more what stands at the foot of the side bar elsewhere. */
-export function BarNavigation({ more }: { more: readonly (readonly [name: string, act: () => void])[] }) {
+export function BarNavigation({ more }: { more: readonly Deed[] }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const close = () => setAnchor(null);
   const others = openTo(ALL_PLACES, useOpenedAs()).filter(({ to }) => !IN_THE_BAR.includes(to));
-  const then = (act: () => void) => () => {
-    close();
-    act();
-  };
   return (
     <Box component="nav" aria-label="Main" sx={{ display: { xs: 'flex', md: 'none' } }}>
       {ALL_PLACES.filter(({ to }) => IN_THE_BAR.includes(to)).map((place) => (
@@ -90,18 +88,9 @@ export function BarNavigation({ more }: { more: readonly (readonly [name: string
       >
         More
       </Button>
-      <Menu anchorEl={anchor} open={anchor !== null} onClose={close}>
-        {others.map(({ to, name }) => (
-          <MenuItem key={to} component={Link} to={to} onClick={close}>
-            {name}
-          </MenuItem>
-        ))}
-        {more.map(([name, act]) => (
-          <MenuItem key={name} onClick={then(act)}>
-            {name}
-          </MenuItem>
-        ))}
-      </Menu>
+      <Suspense>
+        {anchor && <MoreMenu anchor={anchor} places={others} more={more} onClose={close} />}
+      </Suspense>
     </Box>
   );
 }

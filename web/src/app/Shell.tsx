@@ -13,11 +13,12 @@ import { MeasuringAnew } from './MeasuringAnew.tsx';
 import { BarNavigation, SideNavigation, SoundLink } from './Navigation.tsx';
 import { WaitingChanges } from './WaitingChanges.tsx';
 import { WhoPlays } from './WhoPlays.tsx';
+import { loadGoTo, loadKeysDialog, loadSessionOn } from './frame-pieces.ts';
 import { useHeading } from './useHeading.ts';
 
-const GoTo = lazy(() => import('./GoTo.tsx'));
-const SessionOn = lazy(() => import('./SessionOn.tsx'));
-const KeysDialog = lazy(() => import('./KeysDialog.tsx'));
+const GoTo = lazy(loadGoTo);
+const SessionOn = lazy(loadSessionOn);
+const KeysDialog = lazy(loadKeysDialog);
 
 const FOOT = {
   color: DARK.quiet,

@@ -6,8 +6,9 @@ import { usePlayers } from '../data/hooks.ts';
 import { useCurrentPlayerId } from '../device/current-player.ts';
 import { openAs, useOpenedAs } from '../device/opened-as.ts';
 import { DARK } from '../theme/palette.ts';
+import { loadWhoDialog } from './frame-pieces.ts';
 
-const WhoDialog = lazy(() => import('./WhoDialog.tsx'));
+const WhoDialog = lazy(loadWhoDialog);
 
 export function WhoPlays() {
   const [open, setOpen] = useState(false);

@@ -1,6 +1,6 @@
 /** Does something that can be taken back for a while: says what was done, or why it was not. */
 import Button from '@mui/material/Button';
-import { useSnackbar } from 'notistack';
+import { say, unsay } from './say.ts';
 
 const WHILE_MS = 12_000;
 
@@ -16,24 +16,23 @@ export interface Undoable {
 
 /** @returns a function that resolves to whether it was done. */
 export function useUndo(): (undoable: Undoable) => Promise<boolean> {
-  const { enqueueSnackbar, closeSnackbar } = useSnackbar();
   const attempt = async (run: () => Promise<unknown>): Promise<boolean> => {
     try {
       await run();
       return true;
     } catch (error) {
-      enqueueSnackbar((error as Error).message, { variant: 'error' });
+      say((error as Error).message, { variant: 'error' });
       return false;
     }
   };
   return async ({ run, said, undo, undone, alone }) => {
     if (!(await attempt(run))) return false;
-    if (alone) closeSnackbar();
+    if (alone) unsay();
     const back = async () => {
-      closeSnackbar();
-      if ((await attempt(undo)) && undone) enqueueSnackbar(undone);
+      unsay();
+      if ((await attempt(undo)) && undone) say(undone);
     };
-    enqueueSnackbar(said, {
+    say(said, {
       autoHideDuration: WHILE_MS,
       action: <Button onClick={() => void back()}>Undo</Button>,
     });

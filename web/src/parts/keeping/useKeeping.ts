@@ -1,12 +1,12 @@
 /** Saving what is being built, throwing it away (with undo), and going on to its plan. */
 import type { Plan } from '@feldspar/core/plan';
-import { useSnackbar } from 'notistack';
 import { useNavigate } from 'react-router';
 import { planAt } from '../../addresses/addresses.ts';
 import { savePlan } from '../../data/changes.ts';
 import { dropDraft, keepDraft } from '../../data/drafts.ts';
 import { useUndo } from '../actions/useUndo.tsx';
 import type { Workshop } from './useWorkshop.ts';
+import { say } from '../actions/say.ts';
 
 interface Keeping {
   /** @returns whether the server has it. */
@@ -19,20 +19,17 @@ interface Keeping {
 /** @param address where it is built, to come back to when throwing away is undone. */
 export function useKeeping(id: string, workshop: Workshop, onServer: Plan | null, address: string): Keeping {
   const navigate = useNavigate();
-  const { enqueueSnackbar } = useSnackbar();
   const undoable = useUndo();
   const { plan } = workshop;
 
   const save = async () => {
     const outcome = await savePlan(id, plan, workshop.on);
     if (outcome.state === 'refused') {
-      enqueueSnackbar(`Not saved: ${outcome.reason} It is kept in this browser.`, { variant: 'error' });
+      say(`Not saved: ${outcome.reason} It is kept in this browser.`, { variant: 'error' });
       return false;
     }
     workshop.saved();
-    enqueueSnackbar(
-      outcome.state === 'sent' ? 'Saved.' : 'Kept in this browser; saved as soon as the server answers.',
-    );
+    say(outcome.state === 'sent' ? 'Saved.' : 'Kept in this browser; saved as soon as the server answers.');
     return true;
   };
   return {

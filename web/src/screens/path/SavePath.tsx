@@ -1,21 +1,20 @@
 /** A path as a file that can be given to somebody else: the own plans it goes over travel with it. */
 import Button from '@mui/material/Button';
-import { useSnackbar } from 'notistack';
 import type { Path } from '@feldspar/core/paths';
 import { readyPlanOf } from '@feldspar/core/practice';
 import { fileNameOf } from '../../files/file-name.ts';
 import { saveFile } from '../../files/save-file.ts';
 import { plansOfPath } from './plans-of-path.ts';
 import { useOnce } from '../../parts/actions/useOnce.ts';
+import { say } from '../../parts/actions/say.ts';
 
 export function SavePath({ path }: { path: Path }) {
-  const { enqueueSnackbar } = useSnackbar();
   const { run, running } = useOnce(async () => {
     try {
       const whole = await withPlans(path);
       saveFile(fileNameOf(path, 'path.json'), 'application/json', JSON.stringify(whole, null, 2));
     } catch (error) {
-      enqueueSnackbar((error as Error).message, { variant: 'error' });
+      say((error as Error).message, { variant: 'error' });
     }
   });
   return (

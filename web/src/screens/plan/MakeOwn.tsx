@@ -2,7 +2,6 @@
 import Button from '@mui/material/Button';
 import { planWithSheet } from '@feldspar/core/counts';
 import { type Plan, compile } from '@feldspar/core/plan';
-import { useSnackbar } from 'notistack';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { planAt, sheetAt, workshopAt } from '../../addresses/addresses.ts';
@@ -12,6 +11,7 @@ import { useOnce } from '../../parts/actions/useOnce.ts';
 import { sheetOf } from '../../data/sheet-plan.ts';
 import { HarderDialog } from '../../parts/ladders/HarderDialog.tsx';
 import { copyOf } from '../../data/new-plan.ts';
+import { say } from '../../parts/actions/say.ts';
 
 interface MakeOwnProps {
   id: string;
@@ -23,7 +23,6 @@ interface MakeOwnProps {
 
 export function MakeOwn({ id, plan, own, disabled }: MakeOwnProps) {
   const navigate = useNavigate();
-  const { enqueueSnackbar } = useSnackbar();
   const [asking, setAsking] = useState(false);
   const written = sheetOf(plan);
   // At the tempo that is set here.
@@ -36,7 +35,7 @@ export function MakeOwn({ id, plan, own, disabled }: MakeOwnProps) {
       // What is made harder no longer follows from a count sheet.
       await navigate(planAt(await saveNewPlan({ ...made, sheet: undefined })));
     } catch (error) {
-      enqueueSnackbar((error as Error).message, { variant: 'error' });
+      say((error as Error).message, { variant: 'error' });
     }
   });
   const build = (text: string, where: () => string) => (

@@ -2,7 +2,6 @@
 import Box from '@mui/material/Box';
 import { compile } from '@feldspar/core/plan';
 import { useState } from 'react';
-import { useSnackbar } from 'notistack';
 import { useNavigate } from 'react-router';
 import { planAt } from '../../addresses/addresses.ts';
 import { saveNewPlan } from '../../data/changes.ts';
@@ -10,6 +9,7 @@ import { ProblemError } from '../../data/wire/client.ts';
 import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
 import { FileButton } from '../../parts/actions/FileButton.tsx';
 import { readFile } from '../../workers/files.ts';
+import { say } from '../../parts/actions/say.ts';
 
 /** More would hide the screen; they are of the same kind. */
 const MOST_NOTES = 3;
@@ -17,7 +17,6 @@ const MOST_NOTES = 3;
 export function OpenPlanFile() {
   const [error, setError] = useState<unknown>(null);
   const navigate = useNavigate();
-  const { enqueueSnackbar } = useSnackbar();
   const open = async (file: File, signal: AbortSignal) => {
     setError(null);
     try {
@@ -26,8 +25,7 @@ export function OpenPlanFile() {
       compile(result.plan);
       const id = await saveNewPlan(result.plan);
       // What the plan could not hold is said, and stays until it is read.
-      for (const note of result.notes.slice(0, MOST_NOTES))
-        enqueueSnackbar(note, { variant: 'warning', persist: true });
+      for (const note of result.notes.slice(0, MOST_NOTES)) say(note, { variant: 'warning', persist: true });
       await navigate(planAt(id));
     } catch (failure) {
       if (!signal.aborted) setError(failure);

@@ -6,13 +6,13 @@ import Typography from '@mui/material/Typography';
 import type { Take } from '@feldspar/core/take';
 import type { Meter } from '@feldspar/core/time';
 import { type Judging, LEVELS, type Level } from '@feldspar/core/timing';
-import { useSnackbar } from 'notistack';
 import { Row } from '../../parts/layout/Row.tsx';
 import { judgingOf, setJudgingOf } from '../../device/judging.ts';
 import { Choice } from '../../parts/fields/Choice.tsx';
 import { PlacesField } from '../../parts/fields/PlacesField.tsx';
 import { TypedField, numberFrom } from '../../parts/fields/TypedField.tsx';
 import { useKeptChange } from './useKeptChange.ts';
+import { say } from '../../parts/actions/say.ts';
 
 const PERCENT = 'percent';
 const CHOICES: [Level | typeof PERCENT, string][] = [
@@ -25,7 +25,6 @@ const USUAL_PERCENT = 5;
 const USUAL_OFFSET_MS = 15;
 
 export function JudgingPanel({ take, meter }: { take: Take; meter: Meter }) {
-  const { enqueueSnackbar } = useSnackbar();
   const { value, change: keep, state } = useKeptChange<Judging | null>(take, 'judging', take.judging ?? null);
   const judging = value ?? {};
   const { tolerance, intended } = judging;
@@ -116,7 +115,7 @@ export function JudgingPanel({ take, meter }: { take: Take; meter: Meter }) {
           sx={{ alignSelf: 'flex-start' }}
           onClick={() => {
             setJudgingOf(take.playerId, take.judging ?? null);
-            enqueueSnackbar('The next takes on this device are judged like this one.');
+            say('The next takes on this device are judged like this one.');
           }}
         >
           Judge the next takes like this

@@ -1,8 +1,8 @@
 /** Saves the picture of a take, as SVG or PNG. */
-import { useSnackbar } from 'notistack';
 import { MenuButton } from '../../parts/actions/MenuButton.tsx';
 import type { PictureKind } from '../../files/svg-file.ts';
 import type { TakeFacts } from './take-picture.tsx';
+import { say } from '../../parts/actions/say.ts';
 
 interface SavePictureProps {
   /** Makes a file's name with this ending. */
@@ -16,7 +16,6 @@ const KINDS: [PictureKind, string][] = [
 ];
 
 export function SavePicture({ nameOf, facts }: SavePictureProps) {
-  const { enqueueSnackbar } = useSnackbar();
   const save = async (kind: PictureKind) => {
     try {
       const [{ takePicture }, { saveSvg }] = await Promise.all([
@@ -25,7 +24,7 @@ export function SavePicture({ nameOf, facts }: SavePictureProps) {
       ]);
       await saveSvg(takePicture(facts()), kind, nameOf);
     } catch (error) {
-      enqueueSnackbar((error as Error).message, { variant: 'error' });
+      say((error as Error).message, { variant: 'error' });
     }
   };
   return (

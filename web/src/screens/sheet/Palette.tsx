@@ -3,13 +3,13 @@ import Button from '@mui/material/Button';
 import Stack from '@mui/material/Stack';
 import type { SheetTuplet } from '@feldspar/core/counts';
 import type { NoteBase } from '@feldspar/core/time';
-import { useSnackbar } from 'notistack';
 import type { ReactNode } from 'react';
 import { NoteSign } from '../../parts/engraving/NoteSign.tsx';
 import { Choice } from '../../parts/fields/Choice.tsx';
 import { TypedField } from '../../parts/fields/TypedField.tsx';
 import { LengthField } from '../../parts/fields/LengthField.tsx';
 import type { Writing } from './useWriting.ts';
+import { say } from '../../parts/actions/say.ts';
 
 const VALUES: NoteBase[] = ['whole', 'half', 'quarter', 'eighth', 'sixteenth', 'thirty-second'];
 const TUPLETS = ['none', '3 in 2', '5 in 4', '6 in 4', '7 in 4'] as const;
@@ -20,7 +20,6 @@ const GIVERS = [
 ] as const;
 
 export function Palette({ writing }: { writing: Writing }) {
-  const { enqueueSnackbar } = useSnackbar();
   const { note, tuplet } = writing;
   const button = (text: string, onClick: () => void, pressed?: boolean, sign?: ReactNode) => (
     <Button
@@ -40,7 +39,7 @@ export function Palette({ writing }: { writing: Writing }) {
   const setTuplet = (name: string) => {
     const [notes, inTimeOf] = name.split(' in ').map(Number);
     if (!writing.setTuplet(inTimeOf ? { notes, inTimeOf } : null))
-      enqueueSnackbar('Choose notes of one bar that are in no tuplet yet.', { variant: 'info' });
+      say('Choose notes of one bar that are in no tuplet yet.', { variant: 'info' });
   };
   return (
     <Stack spacing={1}>

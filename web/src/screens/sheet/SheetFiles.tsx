@@ -2,13 +2,13 @@
 import type { Sheet } from '@feldspar/core/counts';
 import { sheetToAbc, sheetToMusicXml, sheetToMxl } from '@feldspar/core/formats';
 import type { Plan } from '@feldspar/core/plan';
-import { useSnackbar } from 'notistack';
 import { fileNameOf } from '../../files/file-name.ts';
 import { MenuButton } from '../../parts/actions/MenuButton.tsx';
 import { PrintButton } from '../../parts/actions/PrintButton.tsx';
 import { saveBlob, saveFile } from '../../files/save-file.ts';
 import { type PictureKind, saveSvg } from '../../files/svg-file.ts';
 import { engravingNode } from '../../parts/engraving/engraving-file.ts';
+import { say } from '../../parts/actions/say.ts';
 
 interface SheetFilesProps {
   plan: Plan;
@@ -20,12 +20,11 @@ interface SheetFilesProps {
 const MUSICXML = 'application/vnd.recordare.musicxml';
 
 export function SheetFiles({ plan, sheet, drawn }: SheetFilesProps) {
-  const { enqueueSnackbar } = useSnackbar();
   const savePicture = async (box: HTMLElement, kind: PictureKind) => {
     try {
       await saveSvg(engravingNode(box), kind, (ending) => fileNameOf(plan, ending));
     } catch (error) {
-      enqueueSnackbar((error as Error).message, { variant: 'error' });
+      say((error as Error).message, { variant: 'error' });
     }
   };
   const mxl = () => new Blob([sheetToMxl(sheet) as BlobPart], { type: MUSICXML });

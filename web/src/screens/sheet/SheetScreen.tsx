@@ -16,7 +16,6 @@ import {
 import { compile } from '@feldspar/core/plan';
 import { parseFraction, tempo } from '@feldspar/core/time';
 import { listed } from '@feldspar/core/words';
-import { useSnackbar } from 'notistack';
 import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import { sheetAt } from '../../addresses/addresses.ts';
@@ -47,6 +46,7 @@ import { type HeardWith, heardSheet, unspokenWords } from './heard-sheet.ts';
 import { sheetOf, sheetProblems, withSheet } from '../../data/sheet-plan.ts';
 import { useCaret } from './useCaret.ts';
 import { useWriting } from './useWriting.ts';
+import { say } from '../../parts/actions/say.ts';
 
 export default function SheetScreen() {
   const { id } = useParams();
@@ -74,7 +74,6 @@ const HEARD_WITH: [HeardWith, string][] = [
 ];
 
 function Writing({ id, start, onServer, on }: OwnPlan & { id: string }) {
-  const { enqueueSnackbar } = useSnackbar();
   const workshop = useWorkshop(id, start, onServer, on);
   const { plan, timeline } = workshop;
   const sheet = useMemo(() => sheetOf(plan)!, [plan]);
@@ -103,7 +102,7 @@ function Writing({ id, start, onServer, on }: OwnPlan & { id: string }) {
   }, [hearing, faulty, sheet, notes, withIt]);
   const position = useLoop(heard, (error) => {
     setHearing(false);
-    if (error) enqueueSnackbar((error as Error).message, { variant: 'error' });
+    if (error) say((error as Error).message, { variant: 'error' });
   });
   const caret = useCaret(heard === null ? null : { timeline: heard.timeline, sheet, position });
 

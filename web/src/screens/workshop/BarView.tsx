@@ -8,7 +8,6 @@ import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import type { ClickLayer, PlayLine, Section, Timeline } from '@feldspar/core/plan';
 import { type Meter, pluralOfLength } from '@feldspar/core/time';
-import { useSnackbar } from 'notistack';
 import { useEffect, useId, useRef, useState } from 'react';
 import { Hatch } from '../../parts/core-sample/Hatch.tsx';
 import { INK } from '../../theme/palette.ts';
@@ -26,6 +25,7 @@ import {
   withAccent,
   withPlaces,
 } from './hand.ts';
+import { say } from '../../parts/actions/say.ts';
 
 /** A finger finds it. */
 const LANE = 46;
@@ -53,7 +53,6 @@ interface BarViewProps {
 
 export function BarView(props: BarViewProps) {
   const { section, timeline, bar, onBar, playing, position, onLayer, onLine } = props;
-  const { enqueueSnackbar } = useSnackbar();
   const box = useRef<HTMLDivElement>(null);
   const width = useWidth(box, WIDEST);
   const [division, setDivision] = useState<Division>(2);
@@ -190,9 +189,7 @@ export function BarView(props: BarViewProps) {
                 }}
                 x={x}
                 onLast={() =>
-                  enqueueSnackbar(
-                    `The last one stays. “Remove ${picture.lanes[i].name}” takes all of it away.`,
-                  )
+                  say(`The last one stays. “Remove ${picture.lanes[i].name}” takes all of it away.`)
                 }
               />
             ),

@@ -13,7 +13,6 @@ import {
   problemWords,
   whereabouts,
 } from '@feldspar/core/plan';
-import { useSnackbar } from 'notistack';
 import { useMemo, useState } from 'react';
 import { Navigate, useParams } from 'react-router';
 import { workshopAt } from '../../addresses/addresses.ts';
@@ -32,6 +31,7 @@ import { inPlaceOf, moved, withSection } from '../../data/edits.ts';
 import { useKeeping } from '../../parts/keeping/useKeeping.ts';
 import { type OwnPlan, useOwnPlan } from '../../parts/keeping/useOwnPlan.ts';
 import { useWorkshop } from '../../parts/keeping/useWorkshop.ts';
+import { say } from '../../parts/actions/say.ts';
 
 /** Finds the plan: in this browser when it is not saved, else on the server. Ready plans are built on as a copy. */
 export default function Workshop() {
@@ -54,7 +54,6 @@ function Copying({ plan }: { plan: Plan }) {
 }
 
 function Building({ id, start, onServer, on }: OwnPlan & { id: string }) {
-  const { enqueueSnackbar } = useSnackbar();
   const workshop = useWorkshop(id, start, onServer, on);
   const { plan, timeline, problems } = workshop;
   // What is changed here no longer follows from a count sheet.
@@ -78,7 +77,7 @@ function Building({ id, start, onServer, on }: OwnPlan & { id: string }) {
   }, [hearing, alone, timeline, index]);
   const heardAt = useLoop(heard, (error) => {
     setHearing(null);
-    if (error) enqueueSnackbar((error as Error).message, { variant: 'error' });
+    if (error) say((error as Error).message, { variant: 'error' });
   });
   const firstBarS = timeline?.bars.find((bar) => bar.section === index && bar.kind === 'play')?.startS ?? 0;
   /** Within the section. */

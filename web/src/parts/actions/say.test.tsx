@@ -1,0 +1,30 @@
+/** What is said is shown, also what was said before there was a place for it. */
+import { render, screen } from '@testing-library/react';
+import Notices from './Notices.tsx';
+import { say, unsay } from './say.ts';
+import { act } from 'react';
+
+it('what was said before anything could show it is shown then, in order, and once', async () => {
+  say('The first.');
+  say('The second.');
+  const { unmount } = render(<Notices />);
+  await screen.findByText('The second.');
+  expect(screen.getAllByRole('alert').map(({ textContent }) => textContent)).toEqual([
+    'The first.',
+    'The second.',
+  ]);
+  unmount();
+  render(<Notices />);
+  act(() => say('The third.'));
+  await screen.findByText('The third.');
+  expect(screen.queryByText('The first.')).toBeNull();
+});
+
+it('what waited is taken back too', async () => {
+  say('Undo me.');
+  unsay();
+  render(<Notices />);
+  act(() => say('Seen.'));
+  await screen.findByText('Seen.');
+  expect(screen.queryByText('Undo me.')).toBeNull();
+});
