@@ -46,8 +46,8 @@ const browser = {
 };
 
 /**
- * One project a workspace, and two for the browser: `screens` may run side by side, `sound` measures what is heard and runs by
- * itself, in one process.
+ * One project a workspace, and three for the browser: `screens` may run side by side; `sound` measures what is heard, in one process;
+ * `played` plays takes by the steady clock, which no busy machine disturbs, and mostly waits: it runs beside `sound`.
  */
 export default {
   projects: [
@@ -72,7 +72,8 @@ export default {
       testEnvironment: '<rootDir>/jest/jsdom-environment.mjs',
       testMatch: ['<rootDir>/src/**/*.test.{ts,tsx}'],
     },
-    { ...browser, displayName: 'screens', testPathIgnorePatterns: ['/sound/'] },
+    { ...browser, displayName: 'screens', testPathIgnorePatterns: ['/sound/', '/played/'] },
+    { ...browser, displayName: 'played', testMatch: ['<rootDir>/src/played/**/*.test.ts'] },
     { ...browser, displayName: 'sound', testMatch: ['<rootDir>/src/sound/**/*.test.ts'] },
   ],
 };

@@ -2,8 +2,8 @@
  * `npm test`: install what is missing, type-check, lint, then unit, server and browser tests. The last line counts;
  * type check, both linters and format count as one test each.
  *
- * Two things run at a time: types and lint beside what is compiled, the unit tests and the build, then the screens in three browsers at once (they wait more than they compute). What
- * measures sound has the machine to itself.
+ * Two things run at a time: types and lint beside what is compiled, the unit tests and the build, then the screens in three browsers at once. What
+ * measures sound leaves half of the machine idle: beside it takes are played by the steady clock, which mostly wait.
  */
 import { spawn } from 'node:child_process';
 import { existsSync, readFileSync, rmSync } from 'node:fs';
@@ -81,7 +81,10 @@ await jest('screens', [
   '--maxWorkers=3',
   `--testSequencer=${at('scripts/jest/longest-first.mjs')}`,
 ]);
-await jest('sound', ['--selectProjects', 'sound', '--runInBand']);
+await Promise.all([
+  jest('sound', ['--selectProjects', 'sound', '--runInBand']),
+  jest('played', ['--selectProjects', 'played', '--runInBand']),
+]);
 
 console.log(`\nafter ${Math.round((Date.now() - started) / 1000)} s`);
 console.log(`${totals.passed} passed, ${totals.failed} failed`);

@@ -1,4 +1,4 @@
-/** A circle of four seats, judged by the teacher's keys: one finds it, one does not, a turn is undone; kept through a reload. Claps are found in circle-claps.test.ts. */
+/** A circle of four seats, judged by the teacher's keys: one finds it, one does not, a turn is undone; kept through a reload. Claps are found in played/circle-claps.test.ts. */
 import { askedOf } from '@feldspar/core/circle';
 import type { App } from './driver/app.ts';
 import type { Browser } from './driver/browser.ts';

@@ -229,11 +229,13 @@ describe('a microphone', () => {
       // The sound goes on a little after the take.
       expect(live.length).toBeGreaterThan(played.length / 2);
       expect(longestAlike(live, filed)).toBe(live.length);
-      expect(take.listening).toMatchObject({ simulated: false, kind: 'struck', unplugged: false, clicks: 0 });
+      expect(take.listening).toMatchObject({ simulated: false, unplugged: false });
       const inARow = longestAlike(live, played);
       console.info(`listening: ${inARow} of ${played.length} strokes in a row as they were played`);
       if (inARow < STROKES_IN_A_ROW && attempt < 3) continue;
       expect(inARow).toBeGreaterThanOrEqual(STROKES_IN_A_ROW);
+      // What is full of gaps does not sound like claps.
+      expect(take.listening).toMatchObject({ kind: 'struck', clicks: 0 });
       break;
     }
     expect(await browser.script('return window.__wanted.audio')).toMatchObject({

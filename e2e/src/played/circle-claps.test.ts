@@ -1,11 +1,11 @@
 /** Who claps in a circle so that the click lies where it should is heard to find it, and the circle passes on by itself. */
 import { type Challenge, askedOf, placeOf } from '@feldspar/core/circle';
-import type { App } from './driver/app.ts';
-import { readProbe, resetProbe, useSteadyClock } from './driver/audio-probe.ts';
-import type { Browser } from './driver/browser.ts';
-import { seatCircle, storedCircle } from './driver/circle-seats.ts';
-import { open } from './driver/opened.ts';
-import { performHits } from './driver/performer.ts';
+import type { App } from '../driver/app.ts';
+import { readProbe, resetProbe, useSteadyClock } from '../driver/audio-probe.ts';
+import type { Browser } from '../driver/browser.ts';
+import { seatCircle, storedCircle } from '../driver/circle-seats.ts';
+import { open } from '../driver/opened.ts';
+import { performHits } from '../driver/performer.ts';
 
 /** One a second: sixteen seconds for what takes a minute at 20. */
 const CLICK = 60;

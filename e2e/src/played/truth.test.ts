@@ -3,12 +3,12 @@ import { type Plan, compile } from '@feldspar/core/plan';
 import { STEADY_PLAYER, simulate } from '@feldspar/core/players';
 import { READY_PLANS } from '@feldspar/core/practice';
 import { type Take, simulatedTake } from '@feldspar/core/take';
-import type { App } from './driver/app.ts';
-import { resetProbe, useSteadyClock } from './driver/audio-probe.ts';
-import type { Browser } from './driver/browser.ts';
-import { savedFile } from './driver/downloads.ts';
-import { performHits } from './driver/performer.ts';
-import { open } from './driver/opened.ts';
+import type { App } from '../driver/app.ts';
+import { resetProbe, useSteadyClock } from '../driver/audio-probe.ts';
+import type { Browser } from '../driver/browser.ts';
+import { savedFile } from '../driver/downloads.ts';
+import { performHits } from '../driver/performer.ts';
+import { open } from '../driver/opened.ts';
 
 const GROWING = READY_PLANS[3];
 

@@ -2,10 +2,10 @@
 import { READY_PLANS } from '@feldspar/core/practice';
 import { type Plan, compile } from '@feldspar/core/plan';
 import { midiMessages } from '@feldspar/core/sound';
-import { App } from './driver/app.ts';
-import { installProbe, useSteadyClock } from './driver/audio-probe.ts';
-import { Browser } from './driver/browser.ts';
-import { storedTake } from './driver/stored-take.ts';
+import { App } from '../driver/app.ts';
+import { installProbe, useSteadyClock } from '../driver/audio-probe.ts';
+import { Browser } from '../driver/browser.ts';
+import { storedTake } from '../driver/stored-take.ts';
 
 const GROWING = READY_PLANS[3];
 const BPM = 300;

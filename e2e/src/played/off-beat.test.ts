@@ -5,11 +5,11 @@ import { ALL_READY_PLANS, placementPlan, placementPlanId } from '@feldspar/core/
 import { onceABar } from '@feldspar/core/reference';
 import { tempo } from '@feldspar/core/time';
 import type { Hit } from '@feldspar/core/timing';
-import type { App } from './driver/app.ts';
-import { useSteadyClock } from './driver/audio-probe.ts';
-import type { Browser } from './driver/browser.ts';
-import { performHits } from './driver/performer.ts';
-import { open } from './driver/opened.ts';
+import type { App } from '../driver/app.ts';
+import { useSteadyClock } from '../driver/audio-probe.ts';
+import type { Browser } from '../driver/browser.ts';
+import { performHits } from '../driver/performer.ts';
+import { open } from '../driver/opened.ts';
 
 let app: App;
 let browser: Browser;

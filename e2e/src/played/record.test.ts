@@ -16,14 +16,14 @@ import {
   recordedSeconds,
   resetProbe,
   useSteadyClock,
-} from './driver/audio-probe.ts';
-import type { Browser } from './driver/browser.ts';
-import { ARROW_RIGHT } from './driver/keys.ts';
-import type { App } from './driver/app.ts';
-import { savedFile } from './driver/downloads.ts';
-import { open } from './driver/opened.ts';
-import { performHits } from './driver/performer.ts';
-import { storedTake } from './driver/stored-take.ts';
+} from '../driver/audio-probe.ts';
+import type { Browser } from '../driver/browser.ts';
+import { ARROW_RIGHT } from '../driver/keys.ts';
+import type { App } from '../driver/app.ts';
+import { savedFile } from '../driver/downloads.ts';
+import { open } from '../driver/opened.ts';
+import { performHits } from '../driver/performer.ts';
+import { storedTake } from '../driver/stored-take.ts';
 
 const FACTS = {
   ...{ bpm: 184, beatsPerBar: 4, seed: 4, looseMs: 3, wanderPercent: 1, wanderBeats: 96, beginsS: 0.5 },
