@@ -2,11 +2,12 @@
  * `npm test`: install what is missing, type-check, lint, then unit, server and browser tests. The last line counts;
  * type check, both linters and format count as one test each.
  *
- * Two things run at a time: types and lint beside what is compiled, the unit tests and the build, then the screens in three browsers at once. What
- * measures sound leaves half of the machine idle: beside it takes are played by the steady clock, which mostly wait.
+ * Two things run at a time: types and lint beside what is compiled, the unit tests and the build. Then the browsers: what measures sound goes first wherever
+ * the machine is short, takes played by the steady clock come next, and the screens take what is left: the first two mostly wait.
  */
 import { spawn } from 'node:child_process';
 import { existsSync, readFileSync, rmSync } from 'node:fs';
+import { setPriority } from 'node:os';
 import { ensureBuilt } from './lib/build.mjs';
 import { ensureBrowser, ensureUnpacked } from './lib/install.mjs';
 import { ROOT, TSC, at } from './lib/paths.mjs';
@@ -19,11 +20,15 @@ const bin = (name) => at('node_modules/.bin', name);
 const totals = { passed: 0, failed: 0 };
 const started = Date.now();
 
-/** Runs it and shows what it said when it is over, so that two at a time do not talk into each other. */
-function said(name, command, args) {
+/**
+ * Runs it and shows what it said when it is over, so that two at a time do not talk into each other.
+ * @param nice how much it gives way to others, as the operating system counts: 0 not at all, up to 19. What it starts itself does too.
+ */
+function said(name, command, args, nice = 0) {
   const begun = Date.now();
   return new Promise((resolve, reject) => {
     const child = spawn(command, args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'] });
+    if (nice > 0 && child.pid) setPriority(child.pid, nice);
     const pieces = [];
     for (const stream of [child.stdout, child.stderr]) stream.on('data', (piece) => pieces.push(piece));
     child.on('error', reject);
@@ -40,10 +45,10 @@ async function step(name, command, args) {
   totals[code === 0 ? 'passed' : 'failed']++;
 }
 
-async function jest(name, args) {
+async function jest(name, args, nice) {
   const results = at('node_modules', `.feldspar-${name.replaceAll(' ', '-')}.json`);
   rmSync(results, { force: true });
-  const code = await said(name, bin('jest'), [...args, '--json', `--outputFile=${results}`]);
+  const code = await said(name, bin('jest'), [...args, '--json', `--outputFile=${results}`], nice);
   if (!existsSync(results)) {
     totals.failed++;
     return;
@@ -75,15 +80,11 @@ async function build() {
 }
 
 await Promise.all([style(), build(), browser]);
-await jest('screens', [
-  '--selectProjects',
-  'screens',
-  '--maxWorkers=3',
-  `--testSequencer=${at('scripts/jest/longest-first.mjs')}`,
-]);
+const longestFirst = `--testSequencer=${at('scripts/jest/longest-first.mjs')}`;
 await Promise.all([
   jest('sound', ['--selectProjects', 'sound', '--runInBand']),
-  jest('played', ['--selectProjects', 'played', '--runInBand']),
+  jest('played', ['--selectProjects', 'played', '--runInBand'], 5),
+  jest('screens', ['--selectProjects', 'screens', '--maxWorkers=2', longestFirst], 10),
 ]);
 
 console.log(`\nafter ${Math.round((Date.now() - started) / 1000)} s`);

@@ -108,6 +108,10 @@ export const theme = createTheme({
       },
     },
     MuiTextField: { defaultProps: { size: 'small' } },
+    // What a field says of itself is read while it waits, too: it is no control, so it needs its contrast.
+    MuiFormHelperText: {
+      styleOverrides: { root: { '&.Mui-disabled': { color: 'var(--mui-palette-text-secondary)' } } },
+    },
     MuiIconButton: { defaultProps: { color: 'inherit' } },
     MuiButtonBase: { defaultProps: { disableRipple: true } },
     // Its children keep margins of their own.
