@@ -71,6 +71,8 @@ export default {
       rootDir: 'web',
       testEnvironment: '<rootDir>/jest/jsdom-environment.mjs',
       testMatch: ['<rootDir>/src/**/*.test.{ts,tsx}'],
+      // Faces of letters say nothing to a test.
+      moduleNameMapper: { ...shared.moduleNameMapper, '\\.css$': '<rootDir>/jest/no-style.cjs' },
     },
     { ...browser, displayName: 'screens', testPathIgnorePatterns: ['/sound/', '/played/'] },
     { ...browser, displayName: 'played', testMatch: ['<rootDir>/src/played/**/*.test.ts'] },

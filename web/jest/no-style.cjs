@@ -1,0 +1,2 @@
+/** In place of a style sheet. */
+module.exports = {};
