@@ -1,6 +1,5 @@
 import js from '@eslint/js';
 import a11y from 'eslint-plugin-jsx-a11y';
-import reactHooks from 'eslint-plugin-react-hooks';
 import { readdirSync } from 'node:fs';
 import globals from 'globals';
 import tseslint from 'typescript-eslint';
@@ -170,7 +169,8 @@ export default tseslint.config(
   { ignores: ['**/dist/', '**/.types/', '**/node_modules/', 'data/'] },
   js.configs.recommended,
   ...tseslint.configs.recommended,
-  // What needs to know types (promises that nobody waits for) is asked by oxlint, in a tenth of the time: .oxlintrc.json.
+  // What needs to know types (promises that nobody waits for) or the flow of a component (the rules of React) is asked by oxlint, in a
+  // tenth of the time: .oxlintrc.json.
   {
     files: ['**/*.{ts,tsx}'],
     rules: {
@@ -188,11 +188,6 @@ export default tseslint.config(
         { patterns: ['@feldspar/web', '@feldspar/web/*', '**/web/src/**', 'react', '@mui/*'] },
       ],
     },
-  },
-  {
-    files: ['web/src/**/*.{ts,tsx}'],
-    plugins: { 'react-hooks': reactHooks },
-    rules: reactHooks.configs.recommended.rules,
   },
   // What a screen reader or a keyboard cannot use; axe looks at the finished screens too.
   {

@@ -84,7 +84,7 @@ function leaving(on: Kept, now: Date): Pick<Kept, 'seconds' | 'did'> {
 }
 
 /** On the item that is on, by the clock on the wall. */
-export function secondsOn({ begunAt, seconds }: Kept, now: Date): number {
+function secondsOn({ begunAt, seconds }: Kept, now: Date): number {
   if (begunAt === null) return seconds;
   return Math.max(0, Math.min(MOST_SECONDS, (now.getTime() - Date.parse(begunAt)) / 1000));
 }

@@ -59,7 +59,7 @@ export function useRecordSound(plan: Plan, timeline: Timeline): ReadyingRecord {
       asked.current = null;
     };
     // What was heard in it may be said anew meanwhile; its sound stays.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react-hooks/exhaustive-deps
   }, [on, known]);
   return {
     busy: share === null ? null : `Making the record ready … ${Math.round(100 * share)} %`,

@@ -3,7 +3,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
-import { type Agenda, lengthened, movedItem, secondsOn } from '@feldspar/core/planner';
+import { type Agenda, lengthened, movedItem } from '@feldspar/core/planner';
 import { CARE, agendaHeadline, sessionLine } from '@feldspar/core/words';
 import { Suspense, lazy, useEffect, useState } from 'react';
 import { useLocation, useNavigate, useParams } from 'react-router';
@@ -62,7 +62,7 @@ function Shown({ id, kept }: { id: string; kept: Agenda }) {
           items={items}
           did={queue?.running.session.items ?? null}
           at={queue ? queue.number - 1 : null}
-          share={queue ? Math.min(1, secondsOn(queue.on, new Date()) / (60 * queue.on.item.minutes)) : 0}
+          share={queue ? Math.min(1, 1 - queue.leftS / (60 * queue.on.item.minutes)) : 0}
           onMove={
             queue
               ? null
