@@ -84,7 +84,7 @@ const longestFirst = `--testSequencer=${at('scripts/jest/longest-first.mjs')}`;
 await Promise.all([
   jest('sound', ['--selectProjects', 'sound', '--runInBand']),
   jest('played', ['--selectProjects', 'played', '--runInBand'], 5),
-  jest('screens', ['--selectProjects', 'screens', '--maxWorkers=3', longestFirst], 10),
+  jest('screens', ['--selectProjects', 'screens', '--maxWorkers=2', longestFirst], 10),
 ]);
 
 console.log(`\nafter ${Math.round((Date.now() - started) / 1000)} s`);
