@@ -177,6 +177,24 @@ it('a screen whose code does not come leaves the frame standing, and comes when 
   await browser.see(/Care of ears and hands/);
 });
 
+it.each(['Notices', 'WhoDialog'])(
+  'a piece of the frame that does not come (%s) leaves the screen standing, says so, and comes with a new page',
+  async (piece) => {
+    await browser.devTools('Network.setBlockedURLs', { urls: [`*/assets/${piece}-*`] });
+    await browser.goto(`${app.url}/rig`);
+    await browser.see(/Care of ears and hands/);
+    await browser.click('button', 'plays|^Who plays');
+    await browser.see(/A piece of this page did not come.*Nothing is lost/);
+    await browser.find('heading', '^Sound and inputs$|^Sound');
+    if (piece === 'Notices') await browser.press('Escape');
+    await browser.devTools('Network.setBlockedURLs', { urls: [] });
+    await browser.click('button', '^Load the page again');
+    await browser.until(async () => !/A piece of this page/.test(await browser.text()), 'a whole page');
+    await browser.click('button', 'plays|^Who plays');
+    await browser.find('dialog');
+  },
+);
+
 it('a draft that somebody else wrote does not blank the page', async () => {
   const id = crypto.randomUUID();
   await browser.script(

@@ -2,7 +2,18 @@
  * The browser tests that take longest begin first, so that two run side by side to the end. Jest orders by what it remembers of earlier
  * runs; a fresh clone remembers nothing, and would begin with the largest files.
  */
-const LONGEST = ['accessibility', 'desk', 'fuzz', 'torture', 'kept', 'sheet', 'screens'];
+const LONGEST = [
+  'accessibility',
+  'desk',
+  'torture',
+  'screens',
+  'kept',
+  'sheet',
+  'fuzz',
+  'safety',
+  'studio',
+  'frame',
+];
 
 const rank = ({ path }) => {
   const found = LONGEST.findIndex((name) => path.endsWith(`/${name}.test.ts`));

@@ -242,7 +242,7 @@ it(`the page crashes ${CRASHES} times in a take, the count-in too: nothing older
 }, 3_600_000);
 
 it.each(['SIGKILL', 'SIGTERM', 'SIGHUP'] as const)(
-  'npm start, and npm ended by %s: nothing is left holding the port',
+  'npm start, and npm ended by %s: nothing is left holding the port, nor the data folder',
   async (signal) => {
     const app = await App.prepared();
     const npm = spawn('npm', ['start'], {
@@ -262,6 +262,18 @@ it.each(['SIGKILL', 'SIGTERM', 'SIGHUP'] as const)(
       );
     for (let tries = 0; tries < 300 && (await answers()); tries++) await wait(100);
     expect(await answers()).toBe(false);
+    // It no longer answers, and may still be closing what it wrote: the folder is free when another one may begin there.
+    const begins = () =>
+      app.run().then(
+        () => true,
+        () => false,
+      );
+    let begun = await begins();
+    for (let tries = 0; tries < 100 && !begun; tries++) {
+      await wait(100);
+      begun = await begins();
+    }
+    expect(begun).toBe(true);
     await app.remove();
   },
   120_000,

@@ -3,14 +3,12 @@ import Button from '@mui/material/Button';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import { Link, useRouteError } from 'react-router';
-
-/** What browsers say when the code of a screen does not arrive. */
-const NOT_LOADED = /dynamically imported module|Importing a module script|error loading|preload/i;
+import { isNotLoaded } from './Piece.tsx';
 
 export function ErrorScreen() {
   const error = useRouteError();
   const message = error instanceof Error ? error.message : String(error);
-  const away = NOT_LOADED.test(message) || (error instanceof TypeError && /fetch/i.test(message));
+  const away = isNotLoaded(error);
   return (
     <Stack spacing={2} role="alert" sx={{ maxWidth: 640 }}>
       <Typography variant="h1">

@@ -1,12 +1,13 @@
 /** The way to every place: all of them in the side bar; on a phone the usual four, and "More". */
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { Suspense, lazy, useState } from 'react';
+import { lazy, useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import { useOpenedAs } from '../device/opened-as.ts';
 import { DARK } from '../theme/palette.ts';
 import { loadMoreMenu } from './frame-pieces.ts';
 import type { Deed } from './MoreMenu.tsx';
+import { Piece } from './Piece.tsx';
 import { ALL_PLACES, GROUPS, IN_THE_BAR, type Place, SOUND_AND_INPUTS, isAt, openTo } from './places.ts';
 
 const MoreMenu = lazy(loadMoreMenu);
@@ -88,9 +89,7 @@ export function BarNavigation({ more }: { more: readonly Deed[] }) {
       >
         More
       </Button>
-      <Suspense>
-        {anchor && <MoreMenu anchor={anchor} places={others} more={more} onClose={close} />}
-      </Suspense>
+      <Piece>{anchor && <MoreMenu anchor={anchor} places={others} more={more} onClose={close} />}</Piece>
     </Box>
   );
 }

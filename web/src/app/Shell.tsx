@@ -3,12 +3,13 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useColorScheme } from '@mui/material/styles';
-import { Suspense, lazy, useEffect, useEffectEvent, useLayoutEffect, useRef, useState } from 'react';
+import { lazy, useEffect, useEffectEvent, useLayoutEffect, useRef, useState } from 'react';
 import { Outlet, useLocation, useNavigationType } from 'react-router';
 import { useRunning } from '../device/running-session.ts';
 import { useKey } from '../parts/actions/useKey.ts';
 import { DARK, LIGHT } from '../theme/palette.ts';
 import { DISPLAY_FACE } from '../theme/theme.ts';
+import { Piece } from './Piece.tsx';
 import { MeasuringAnew } from './MeasuringAnew.tsx';
 import { BarNavigation, SideNavigation, SoundLink } from './Navigation.tsx';
 import { WaitingChanges } from './WaitingChanges.tsx';
@@ -117,16 +118,16 @@ export function Shell() {
         }}
       >
         {isOn && (
-          <Suspense>
+          <Piece>
             <SessionOn />
-          </Suspense>
+          </Piece>
         )}
         <Outlet />
       </Box>
-      <Suspense>
+      <Piece>
         {open === 'keys' && <KeysDialog pathname={pathname} onClose={close} />}
         {open === 'go to' && <GoTo onClose={close} />}
-      </Suspense>
+      </Piece>
     </Box>
   );
 }

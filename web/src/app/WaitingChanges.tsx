@@ -1,9 +1,10 @@
 /** What the server does not have yet: how much it is, and the way to what can be done about it. */
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { Suspense, lazy, useEffect, useState } from 'react';
+import { lazy, useEffect, useState } from 'react';
 import { useOutbox } from '../data/outbox/useOutbox.ts';
 import { DARK } from '../theme/palette.ts';
+import { Piece } from './Piece.tsx';
 import { loadWaitingDialog } from './frame-pieces.ts';
 
 const WaitingDialog = lazy(loadWaitingDialog);
@@ -46,9 +47,7 @@ export function WaitingChanges() {
           {stuck > 0 && `, ${stuck} for you`}
         </Button>
       </Box>
-      <Suspense>
-        {open && <WaitingDialog waiting={waiting} many={many} onClose={() => setOpen(false)} />}
-      </Suspense>
+      <Piece>{open && <WaitingDialog waiting={waiting} many={many} onClose={() => setOpen(false)} />}</Piece>
     </>
   );
 }

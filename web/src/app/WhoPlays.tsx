@@ -1,11 +1,12 @@
 /** Who is playing, in sight on every screen; another one, or a new one, is chosen here. */
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { Suspense, lazy, useState } from 'react';
+import { lazy, useState } from 'react';
 import { usePlayers } from '../data/hooks.ts';
 import { useCurrentPlayerId } from '../device/current-player.ts';
 import { openAs, useOpenedAs } from '../device/opened-as.ts';
 import { DARK } from '../theme/palette.ts';
+import { Piece } from './Piece.tsx';
 import { loadWhoDialog } from './frame-pieces.ts';
 
 const WhoDialog = lazy(loadWhoDialog);
@@ -53,9 +54,9 @@ export function WhoPlays() {
         </Box>
       </Button>
       {open && (
-        <Suspense>
+        <Piece>
           <WhoDialog onClose={() => setOpen(false)} />
-        </Suspense>
+        </Piece>
       )}
     </>
   );
