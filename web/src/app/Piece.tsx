@@ -36,11 +36,20 @@ export function MissingPiece() {
     <Alert
       severity="warning"
       className="no-print"
-      action={<Button onClick={() => window.location.reload()}>Load the page again</Button>}
-      sx={{ position: 'fixed', right: 16, bottom: { xs: 88, md: 16 }, maxWidth: 460, zIndex: 'snackbar' }}
+      sx={{
+        position: 'fixed',
+        left: { xs: 16, md: 'auto' },
+        right: 16,
+        bottom: { xs: 72, md: 16 },
+        maxWidth: 460,
+        zIndex: 'snackbar',
+      }}
     >
       A piece of this page did not come: the Feldspar server does not answer. Start it again, then load the
       page again. Nothing is lost.
+      <div>
+        <Button onClick={() => window.location.reload()}>Load the page again</Button>
+      </div>
     </Alert>
   );
 }
