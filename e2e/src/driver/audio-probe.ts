@@ -77,7 +77,9 @@ export async function useSteadyClock(browser: Browser): Promise<void> {
 
 /** Forgets an earlier take, so that nobody plays to its clock while the next one is still starting. */
 export async function resetProbe(browser: Browser): Promise<void> {
-  await browser.script('Object.assign(window.__probe, { zeroFrame: null, anchors: [], context: null })');
+  await browser.script(
+    'Object.assign(window.__probe, { zeroFrame: null, anchors: [], blocks: [], context: null, recorder: null })',
+  );
 }
 
 /**
@@ -134,6 +136,9 @@ export function recordedSeconds(browser: Browser): Promise<number> {
 
 /** A recording shorter than this says nothing. */
 const FEWEST_COMPARED_S = 0.5;
+
+export const saysSomething = ({ samples, sampleRateHz }: { samples: Float32Array; sampleRateHz: number }) =>
+  samples.length >= FEWEST_COMPARED_S * sampleRateHz;
 
 /** Where what was heard is not what was to be heard, as far as the recording is whole; -1 where it is the same. */
 export function firstDifference(
