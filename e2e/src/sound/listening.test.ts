@@ -238,10 +238,10 @@ describe('a microphone', () => {
       });
       const inARow = longestAlike(live, played);
       console.info(`listening: ${inARow} of ${played.length} strokes in a row as they were played`);
-      if (inARow < STROKES_IN_A_ROW && attempt < 3) continue;
+      if ((inARow < STROKES_IN_A_ROW || again.kind !== 'struck') && attempt < 3) continue;
       expect(inARow).toBeGreaterThanOrEqual(STROKES_IN_A_ROW);
       // What is full of gaps may not sound like claps.
-      if (inARow === played.length) expect(again.kind).toBe('struck');
+      if (inARow >= played.length / 2) expect(again.kind).toBe('struck');
       break;
     }
     expect(await browser.script('return window.__wanted.audio')).toMatchObject({

@@ -2,6 +2,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { lazy, useEffect, useState } from 'react';
+import type { Waiting } from '../data/outbox/queue.ts';
 import { useOutbox } from '../data/outbox/useOutbox.ts';
 import { DARK } from '../theme/palette.ts';
 import { Piece } from './Piece.tsx';
@@ -11,13 +12,14 @@ const WaitingDialog = lazy(loadWaitingDialog);
 
 export function WaitingChanges() {
   const waiting = useOutbox();
+  return waiting.length > 0 && <Some waiting={waiting} />;
+}
+
+/** Begins anew with what waits next: a dialog that was open when all was sent does not open by itself. */
+function Some({ waiting }: { waiting: readonly Waiting[] }) {
   const [open, setOpen] = useState(false);
-  const some = waiting.length > 0;
   // Where things wait the server may be about to go away, and with it the code that shows them.
-  useEffect(() => {
-    if (some) void loadWaitingDialog().catch(() => undefined);
-  }, [some]);
-  if (!some) return null;
+  useEffect(() => void loadWaitingDialog().catch(() => undefined), []);
   const stuck = waiting.filter(({ state }) => state !== 'waiting').length;
   const many = `${waiting.length} ${waiting.length === 1 ? 'change waits' : 'changes wait'}`;
   return (
