@@ -126,7 +126,6 @@ it('every screen passes the rules of WCAG 2 A and AA, its colours in a dark room
       () => browser.script<boolean>("return document.documentElement.dataset.scheme === 'dark'"),
       'the dark room',
     );
-    await browser.drawn();
     expect({ path, light, dark: await wrong(browser, COLOURS) }).toEqual({ path, light: [], dark: [] });
     await browser.resize(PHONE);
     await browser.until(
