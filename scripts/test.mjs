@@ -2,8 +2,9 @@
  * `npm test`: install what is missing, type-check, lint, then unit, server and browser tests. The last line counts;
  * type check, both linters and format count as one test each.
  *
- * Two things run at a time: types and lint beside what is compiled, the unit tests and the build. Then the browsers: what measures sound goes first wherever
- * the machine is short, takes played by the steady clock come next, and the screens take what is left: the first two mostly wait.
+ * Everything that can run runs at once, and gives way by its kind: a processor is never idle, and nothing that hears sound waits for it. What measures
+ * sound goes first wherever the machine is short, takes played by the steady clock come next, then the screens; the first two mostly wait. Unit
+ * tests, linters and format take what is left.
  */
 import { spawn } from 'node:child_process';
 import { existsSync, readFileSync, rmSync } from 'node:fs';
@@ -40,8 +41,8 @@ function said(name, command, args, nice = 0) {
   });
 }
 
-async function step(name, command, args) {
-  const code = await said(name, command, args);
+async function step(name, command, args, nice) {
+  const code = await said(name, command, args, nice);
   totals[code === 0 ? 'passed' : 'failed']++;
 }
 
@@ -61,31 +62,42 @@ async function jest(name, args, nice) {
   totals.failed += Math.max(numFailedTests, numFailedTestSuites, code !== 0 || numTotalTests === 0 ? 1 : 0);
 }
 
+/** How much each kind gives way. */
+const PLAYED = 5;
+const SCREENS = 10;
+const REST = 15;
+
+// The build comes from the same compiler: it must not run while the types are checked.
 const types = step('type check', TSC, ['-b']);
-const units = compiled.then(() =>
-  jest('unit and server tests', ['--selectProjects', 'core', 'server', 'web', '--silent', '--maxWorkers=2']),
-);
+const built = types.then(ensureBuilt);
 
 async function style() {
   await types;
-  await step('lint by types', bin('oxlint'), []);
-  await step('lint', bin('eslint'), ['.']);
-  await step('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
+  await step('lint by types', bin('oxlint'), [], REST);
+  await step('lint', bin('eslint'), ['.'], REST);
+  await step('format', bin('prettier'), ['--check', '--log-level', 'warn', '.'], REST);
 }
 
-/** The compiler is one, and must not build what it is checking. */
-async function build() {
-  await Promise.all([types, units]);
-  await ensureBuilt();
+async function units() {
+  await compiled;
+  await jest(
+    'unit and server tests',
+    ['--selectProjects', 'core', 'server', 'web', '--silent', '--maxWorkers=2'],
+    REST,
+  );
 }
 
-await Promise.all([style(), build(), browser]);
-const longestFirst = `--testSequencer=${at('scripts/jest/longest-first.mjs')}`;
-await Promise.all([
-  jest('sound', ['--selectProjects', 'sound', '--runInBand']),
-  jest('played', ['--selectProjects', 'played', '--runInBand'], 5),
-  jest('screens', ['--selectProjects', 'screens', '--maxWorkers=2', longestFirst], 10),
-]);
+async function browsers() {
+  await Promise.all([compiled, built, browser]);
+  const longestFirst = `--testSequencer=${at('scripts/jest/longest-first.mjs')}`;
+  await Promise.all([
+    jest('sound', ['--selectProjects', 'sound', '--runInBand']),
+    jest('played', ['--selectProjects', 'played', '--runInBand'], PLAYED),
+    jest('screens', ['--selectProjects', 'screens', '--maxWorkers=2', longestFirst], SCREENS),
+  ]);
+}
+
+await Promise.all([style(), units(), browsers()]);
 
 console.log(`\nafter ${Math.round((Date.now() - started) / 1000)} s`);
 console.log(`${totals.passed} passed, ${totals.failed} failed`);
