@@ -50,6 +50,7 @@ export class Browser extends Hands {
       '--disable-sync',
       `--user-data-dir=${profile}`,
     );
+    options.setUserPreferences({ 'session.restore_on_startup': 4, 'session.startup_urls': ['about:blank'] });
     if (microphone !== null && microphone !== 'refused')
       options.addArguments(
         '--use-fake-device-for-media-stream',
