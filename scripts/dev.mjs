@@ -1,17 +1,17 @@
 /** `npm run dev`: the server from its source, restarted on change, and Vite in front of it with live reload. */
 import { spawn } from 'node:child_process';
 import { ensurePackages } from './lib/install.mjs';
-import { ROOT, TSC, at } from './lib/paths.mjs';
+import { ROOT, at } from './lib/paths.mjs';
 import { must } from './lib/run.mjs';
 
 await ensurePackages();
 // The measuring worker threads and the types of the web project read the compiled core and server.
-await must('Compiling core and server', TSC, ['-b', 'core', 'server']);
+await must('Compiling core and server', at('node_modules/.bin/tsc'), ['-b', 'core', 'server']);
 
 const port = process.env.PORT ?? '5173';
 const apiPort = String(Number(port) + 1);
 const children = [
-  spawn(TSC, ['-b', '--watch', '--preserveWatchOutput', 'core', 'server'], {
+  spawn(at('node_modules/.bin/tsc'), ['-b', '--watch', '--preserveWatchOutput', 'core', 'server'], {
     cwd: ROOT,
     stdio: 'inherit',
   }),

@@ -1,17 +1,17 @@
 /**
  * `npm test`: install what is missing, type-check, lint, then unit, server and browser tests. The last line counts;
- * type check, both linters and format count as one test each.
+ * type check, lint and format count as one test each.
  *
  * Everything that can run runs at once, and gives way by its kind: a processor is never idle, and nothing that hears sound waits for it. What measures
  * sound goes first wherever the machine is short, takes played by the steady clock come next, then the screens; the first two mostly wait. Unit
- * tests, linters and format take what is left.
+ * tests, linter and format take what is left.
  */
 import { spawn } from 'node:child_process';
 import { existsSync, readFileSync, rmSync } from 'node:fs';
 import { setPriority } from 'node:os';
 import { ensureBuilt } from './lib/build.mjs';
 import { ensureBrowser, ensureUnpacked } from './lib/install.mjs';
-import { ROOT, TSC, at } from './lib/paths.mjs';
+import { ROOT, at } from './lib/paths.mjs';
 
 // The browser is asked for last, so it may come while the rest is tested.
 const browser = ensureBrowser();
@@ -68,13 +68,12 @@ const SCREENS = 10;
 const REST = 15;
 
 // The build comes from the same compiler: it must not run while the types are checked.
-const types = step('type check', TSC, ['-b']);
+const types = step('type check', bin('tsc'), ['-b']);
 const built = types.then(ensureBuilt);
 
 async function style() {
   await types;
-  await step('lint by types', bin('oxlint'), [], REST);
-  await step('lint', bin('eslint'), ['.'], REST);
+  await step('lint', bin('oxlint'), ['-c', 'oxlint.config.mjs'], REST);
   await step('format', bin('prettier'), ['--check', '--log-level', 'warn', '.'], REST);
 }
 

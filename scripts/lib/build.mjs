@@ -1,6 +1,6 @@
 /** Builds what is missing or stale: core and server by the TypeScript compiler, the web application by Vite. */
 import { existsSync } from 'node:fs';
-import { TSC, at } from './paths.mjs';
+import { at } from './paths.mjs';
 import { must } from './run.mjs';
 import { hashOf, isStamped, writeStamp } from './stamp.mjs';
 
@@ -14,7 +14,7 @@ export async function ensureBuilt() {
   );
   if (built && isStamped(stamp, hash)) return;
   console.log('Building.');
-  await must('Compiling core and server', TSC, ['-b', 'core', 'server']);
+  await must('Compiling core and server', at('node_modules/.bin/tsc'), ['-b', 'core', 'server']);
   await must('Building the web application', at('node_modules/.bin/vite'), ['build', '--logLevel', 'warn'], {
     cwd: at('web'),
     // Also where a test, or whoever develops, asks for it: what is served is always the application as it ships.

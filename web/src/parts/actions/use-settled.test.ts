@@ -2,14 +2,19 @@ import { act, renderHook } from '@testing-library/react';
 import { useSettled } from './useSettled.ts';
 
 beforeEach(() => void jest.useFakeTimers());
-afterEach(() => void jest.useRealTimers());
+afterEach(() => {
+  jest.useRealTimers();
+});
 
 const settling = () => {
   const done: number[] = [];
   const { result, unmount } = renderHook(() => useSettled((value: number) => done.push(value), 400));
   return { done, ask: (value: number) => act(() => result.current(value)), unmount };
 };
-const pass = (ms: number) => act(() => void jest.advanceTimersByTime(ms));
+const pass = (ms: number) =>
+  act(() => {
+    jest.advanceTimersByTime(ms);
+  });
 
 it('a single change is done at once', () => {
   const { done, ask } = settling();

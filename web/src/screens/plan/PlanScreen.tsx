@@ -66,7 +66,7 @@ function PlanBeforePlaying({ id, title, trains, stored, ready }: BeforePlayingPr
   const [tempo, setTempo] = useState(() => tempoOfAddress(search) ?? planTempo(stored));
   const changeTempo = (next: Tempo) => {
     setTempo(next);
-    void setSearch(tempoQuery(next), { replace: true });
+    setSearch(tempoQuery(next), { replace: true });
   };
   const [tempoValid, setTempoValid] = useState(true);
   const [feedback, setFeedback] = useState(feedbackWanted);

@@ -44,7 +44,7 @@ export function NoteStrip({ notes, writing, caret }: NoteStripProps) {
       >
         {notes.map((note, i) => (
           // Keys are heard by the list, whichever note has the focus.
-          // eslint-disable-next-line jsx-a11y/click-events-have-key-events
+          // oxlint-disable-next-line jsx-a11y/click-events-have-key-events
           <Box
             key={i}
             role="option"
