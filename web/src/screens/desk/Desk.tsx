@@ -15,10 +15,10 @@ import {
 } from '@feldspar/core/reference';
 import { type Tempo, meterName, saidIn, tempoName } from '@feldspar/core/time';
 import { useState } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { Link } from 'react-router';
 import { rehearAddress } from '../../addresses/rehear-address.ts';
 import { LOCALE, fastSlow, oneDecimal, unbroken } from '../../text/text.ts';
-import { useSettled } from '../../parts/actions/useSettled.ts';
+import { useSettledSearch } from '../../parts/actions/useSettledSearch.ts';
 import { DeviceCard } from './DeviceCard.tsx';
 import { FootCard } from './FootCard.tsx';
 import { LengthCard } from './LengthCard.tsx';
@@ -41,14 +41,13 @@ import { type Target, targetOfAddress } from './target.ts';
 import { useSend } from './useSend.ts';
 
 export default function Desk() {
-  const [search, setSearch] = useSearchParams();
+  // The address follows; the state leads, because an address changes a moment later than a field.
+  const [search, showAddress] = useSettledSearch();
   const [state, setState] = useState(() => deskOfAddress(search.has('quarters') ? search : lastDesk(search)));
   const [target, setTarget] = useState(() => targetOfAddress(search));
   const targets = useTargets(target);
   const send = useSend();
 
-  // The address follows; the state leads, because an address changes a moment later than a field.
-  const showAddress = useSettled((query: URLSearchParams) => setSearch(query, { replace: true }));
   const keep = (next: DeskState, to: Target | null) => {
     const query = deskQuery(next);
     rememberDesk(query);
