@@ -2,7 +2,7 @@
  * `npm test`: install what is missing, type-check, lint, then unit, server and browser tests. The last line counts;
  * type check, lint and format count as one test each.
  *
- * Everything that can run runs at once, and gives way by its kind: a processor is never idle, and nothing that hears sound waits for it. What measures
+ * Everything that can run runs at once, and gives way by its kind, so that no processor is idle while sound takes its time. What measures
  * sound goes first wherever the machine is short, takes played by the steady clock come next, then the screens; the first two mostly wait. Unit
  * tests, linter and format take what is left.
  */
@@ -23,7 +23,8 @@ const started = Date.now();
 
 /**
  * Runs it and shows what it said when it is over, so that two at a time do not talk into each other.
- * @param nice how much it gives way to others, as the operating system counts: 0 not at all, up to 19. What it starts itself does too.
+ * @param nice how much it gives way to others, as the operating system counts: 0 not at all, up to 19. What it starts itself does too; only
+ * a browser that root starts sets its own.
  */
 function said(name, command, args, nice = 0) {
   const begun = Date.now();
