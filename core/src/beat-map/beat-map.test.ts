@@ -106,6 +106,11 @@ describe('mending', () => {
     );
   });
 
+  it('of a map shorter than a bar the one goes round among the beats that there are', () => {
+    const short = map(2, { bars: [{ beat: 1, beats: 5, unit: '1/4' }] });
+    expect([1, 2, -1].map((by) => shiftedOnes(short, by).bars[0].beat)).toEqual([0, 1, 0]);
+  });
+
   it('a beat is moved between its neighbours, never past them, and is sure from then on', () => {
     const start = map(9, { sure: Array.from({ length: 9 }, () => 0.2) });
     const moved = moveBeat(start, 3, 2.6);

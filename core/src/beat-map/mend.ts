@@ -107,13 +107,11 @@ function withMeters(map: BeatMap, beatsIn: (from: BarsFrom) => number): BeatMap 
   return { ...map, bars: fromTheStart(map.bars.map((from) => ({ ...from, beats: beatsIn(from) }))) };
 }
 
-/** All ones lie so many beats later. */
+/** All ones lie so many beats later; round the first bar, or round the beats that there are where they do not fill one. */
 export function shiftedOnes(map: BeatMap, by: number): BeatMap {
-  const bars = map.bars.map((from) => {
-    const beat = from.beat + by;
-    return { ...from, beat: ((beat % from.beats) + from.beats) % from.beats };
-  });
-  return { ...map, bars: [bars[0]] };
+  const [first] = map.bars;
+  const round = Math.min(first.beats, map.beats.length);
+  return { ...map, bars: [{ ...first, beat: (((first.beat + by) % round) + round) % round }] };
 }
 
 /** This beat is a one, and all others are counted from it; with `onwards` only those after it. */
