@@ -78,9 +78,8 @@ async function style() {
   await step('format', bin('prettier'), ['--check', '--log-level', 'warn', '.'], REST);
 }
 
-async function units() {
-  await compiled;
-  await jest(
+function units() {
+  return jest(
     'unit and server tests',
     ['--selectProjects', 'core', 'server', 'web', '--silent', '--maxWorkers=2'],
     REST,
