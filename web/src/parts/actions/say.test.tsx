@@ -28,3 +28,17 @@ it('what waited is taken back too', async () => {
   await screen.findByText('Seen.');
   expect(screen.queryByText('Undo me.')).toBeNull();
 });
+
+it('the newest stands lowest, where it stays when older ones go', async () => {
+  render(<Notices />);
+  act(() => {
+    say('Older.');
+    say('Newest.');
+  });
+  const newest = await screen.findByText('Newest.');
+  const [older] = screen.getAllByText('Older.');
+  expect(older.compareDocumentPosition(newest)).toBe(Node.DOCUMENT_POSITION_FOLLOWING);
+  const all = newest.closest('.notistack-SnackbarContainer')!;
+  const { bottom, flexDirection } = getComputedStyle(all);
+  expect({ bottom, flexDirection }).toEqual({ bottom: '14px', flexDirection: 'column' });
+});

@@ -8,6 +8,8 @@ type Surface = Pick<ProviderContext, 'enqueueSnackbar' | 'closeSnackbar'>;
 
 let surface: Surface | null = null;
 let before: [message: SnackbarMessage, options?: OptionsObject][] = [];
+let unsaid = 0;
+const watchers = new Set<() => void>();
 
 export function say(message: SnackbarMessage, options?: OptionsObject): void {
   if (surface) surface.enqueueSnackbar(message, options);
@@ -18,6 +20,16 @@ export function say(message: SnackbarMessage, options?: OptionsObject): void {
 export function unsay(): void {
   before = [];
   surface?.closeSnackbar();
+  unsaid++;
+  for (const watcher of watchers) watcher();
+}
+
+/** How often everything went: a message fades out slowly, what can be pressed in it goes at once. */
+export const timesUnsaid = (): number => unsaid;
+
+export function onUnsaid(watcher: () => void): () => void {
+  watchers.add(watcher);
+  return () => watchers.delete(watcher);
 }
 
 /** From now on things are shown there. @returns what ends that. */

@@ -1,6 +1,7 @@
 /** Does something that can be taken back for a while: says what was done, or why it was not. */
 import Button from '@mui/material/Button';
-import { say, unsay } from './say.ts';
+import { useState, useSyncExternalStore } from 'react';
+import { onUnsaid, say, timesUnsaid, unsay } from './say.ts';
 
 const WHILE_MS = 12_000;
 
@@ -34,8 +35,15 @@ export function useUndo(): (undoable: Undoable) => Promise<boolean> {
     };
     say(said, {
       autoHideDuration: WHILE_MS,
-      action: <Button onClick={() => void back()}>Undo</Button>,
+      action: <UndoButton onClick={() => void back()} />,
     });
     return true;
   };
+}
+
+/** As long as its message stands: while that fades out, nobody shall take back what was said before it, or the same twice. */
+function UndoButton({ onClick }: { onClick(): void }) {
+  const now = useSyncExternalStore(onUnsaid, timesUnsaid);
+  const [saidAt] = useState(timesUnsaid);
+  return now === saidAt ? <Button onClick={onClick}>Undo</Button> : null;
 }
