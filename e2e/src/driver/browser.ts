@@ -50,17 +50,17 @@ export class Browser extends Hands {
       '--disable-sync',
       `--user-data-dir=${profile}`,
     );
-    options.setUserPreferences({ 'session.restore_on_startup': 4, 'session.startup_urls': ['about:blank'] });
+    options.setUserPreferences({
+      'session.restore_on_startup': 4,
+      'session.startup_urls': ['about:blank'],
+      ...(microphone === 'refused' ? { 'profile.default_content_setting_values.media_stream_mic': 2 } : {}),
+    });
+    if (microphone !== null) options.addArguments('--use-fake-device-for-media-stream');
     if (microphone !== null && microphone !== 'refused')
       options.addArguments(
-        '--use-fake-device-for-media-stream',
         '--use-fake-ui-for-media-stream',
         `--use-file-for-fake-audio-capture=${microphone}%noloop`,
       );
-    if (microphone === 'refused') {
-      options.addArguments('--use-fake-device-for-media-stream');
-      options.setUserPreferences({ 'profile.default_content_setting_values.media_stream_mic': 2 });
-    }
     if (throttled) {
       options.excludeSwitches(
         'disable-background-timer-throttling',
