@@ -3,7 +3,7 @@ import { READY_PLANS } from '@feldspar/core/practice';
 import { STEADY_PLAYER } from '@feldspar/core/players';
 import { type Take, simulatedTake } from '@feldspar/core/take';
 import type { App } from './driver/app.ts';
-import { type Browser, DESKTOP, PHONE } from './driver/browser.ts';
+import { Browser, DESKTOP, PHONE } from './driver/browser.ts';
 import { open } from './driver/opened.ts';
 
 const GROWING = READY_PLANS[3];
@@ -206,7 +206,39 @@ it('a draft that somebody else wrote does not blank the page', async () => {
   await browser.see(/in the order people learn them/);
 });
 
+it('a page left at its first visit, while it makes its storage, does not hold that up for the next one', async () => {
+  const fresh = await Browser.open();
+  try {
+    await fresh.devTools('Page.addScriptToEvaluateOnNewDocument', {
+      source: `if (location.pathname === '/rig') {
+        const open = indexedDB.open.bind(indexedDB);
+        indexedDB.open = (...wanted) => {
+          const request = open(...wanted);
+          request.addEventListener('upgradeneeded', () => {
+            const store = request.result.createObjectStore('busy');
+            const makeOn = () => { store.get('nothing').onsuccess = makeOn; };
+            makeOn();
+            window.isMaking = true;
+          });
+          return request;
+        };
+      }`,
+    });
+    await fresh.goto(`${app.url}/rig`);
+    await fresh.until(() => fresh.script('return window.isMaking === true'), 'storage that is being made');
+    await fresh.goto(`${app.url}/plans/${GROWING.id}`);
+    const opens =
+      'return new Promise((done) => { indexedDB.open("feldspar").onsuccess = () => done(true); })';
+    expect(await fresh.script(opens)).toBe(true);
+    await fresh.click('button', '^Let a simulated player');
+    await fresh.see(/Where you drifted/);
+  } finally {
+    await fresh.close();
+  }
+});
+
 it('a browser that keeps nothing still plays, and says what that means', async () => {
+  const { length: before } = (await get<{ items: unknown[] }>('/takes')).items;
   await browser.devTools('Page.addScriptToEvaluateOnNewDocument', {
     source: `const refuse = () => { throw new DOMException('blocked', 'SecurityError'); };
       Object.defineProperty(window, 'localStorage', { get: refuse });
@@ -219,7 +251,6 @@ it('a browser that keeps nothing still plays, and says what that means', async (
   await browser.see(/Where you drifted/);
   await browser.click('button', '1 change waits');
   await browser.see(/This browser keeps nothing, or has no room/);
-  const before = 2;
   await app.run();
   await browser.until(
     async () => (await get<{ items: unknown[] }>('/takes')).items.length === before + 1,

@@ -2,7 +2,8 @@
  * Sounds of recordings in this browser, until the studio keeps them or they are let go of. Where the browser has no room, or keeps nothing,
  * they live as long as the page does; whoever asks is told.
  */
-import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
+import type { DBSchema } from 'idb';
+import { databaseOf } from './database.ts';
 
 interface Schema extends DBSchema {
   sounds: { key: string; value: KeptSound };
@@ -15,16 +16,13 @@ export interface KeptSound {
   send: boolean;
 }
 
-let opened: Promise<IDBPDatabase<Schema> | null> | undefined;
 const inPage = new Map<string, KeptSound>();
 
-function database(): Promise<IDBPDatabase<Schema> | null> {
-  opened ??= openDB<Schema>('feldspar sounds', 1, {
-    upgrade: (db) => void db.createObjectStore('sounds', { keyPath: 'id' }),
-    blocking: (_current, _next, event) => (event.target as IDBDatabase).close(),
-  }).catch(() => null);
-  return opened;
-}
+const database = databaseOf<Schema>({
+  name: 'feldspar sounds',
+  version: 1,
+  upgrade: (db) => void db.createObjectStore('sounds', { keyPath: 'id' }),
+});
 
 /** @returns whether it outlives the page. */
 export async function keepSound(sound: KeptSound): Promise<boolean> {

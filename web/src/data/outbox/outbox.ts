@@ -169,6 +169,8 @@ async function inTurn(): Promise<void> {
 }
 
 async function sendAll(): Promise<void> {
+  // A browser that had no room, or did not answer, may have both by now.
+  if (unkeptKeys.size > 0) await apply({ keep: queue.filter(({ key }) => unkeptKeys.has(key)), drop: [] });
   let tried = false;
   let offline = false;
   const failed = new Set<string>();

@@ -3,8 +3,9 @@
  * data, no room) it lives in memory for as long as the page does; whoever shows it is told.
  */
 import type { Take } from '@feldspar/core/take';
+import { databaseOf } from '../../device/database.ts';
 import { changeOf } from './change-of.ts';
-import { type DBSchema, type IDBPDatabase, type IDBPTransaction, type StoreNames, openDB } from 'idb';
+import type { DBSchema, IDBPDatabase, IDBPTransaction, StoreNames } from 'idb';
 import type { Waiting } from './queue.ts';
 
 /** A piece of a take that is being played: what came since the piece before. */
@@ -33,23 +34,11 @@ interface Schema extends DBSchema {
   pieces: { key: number; value: Piece; indexes: { take: string } };
 }
 
-const VERSION = 2;
-
-let opened: Promise<IDBPDatabase<Schema> | null> | undefined;
-
-/** Null where the browser keeps nothing. */
-function database(): Promise<IDBPDatabase<Schema> | null> {
-  opened ??= open().catch(() => null);
-  return opened;
-}
-
-function open(): Promise<IDBPDatabase<Schema>> {
-  return openDB<Schema>('feldspar', VERSION, {
-    upgrade: (db, from, _to, transaction) => void upgrade(db, from, transaction),
-    // A newer page in another tab wants to bring it up to date: it goes on in memory here until the page is loaded anew.
-    blocking: (_current, _next, event) => (event.target as IDBDatabase).close(),
-  });
-}
+const database = databaseOf<Schema>({
+  name: 'feldspar',
+  version: 2,
+  upgrade: (db, from, _to, transaction) => void upgrade(db, from, transaction),
+});
 
 async function upgrade(
   db: IDBPDatabase<Schema>,
