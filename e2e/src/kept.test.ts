@@ -232,13 +232,13 @@ it('a page left at its first visit, while it makes its storage, does not hold th
     expect(await fresh.script(opens)).toBe(true);
     await fresh.click('button', '^Let a simulated player');
     await fresh.see(/Where you drifted/);
+    await fresh.until(async () => (await get<{ items: unknown[] }>('/takes')).items.length === 3, 'its take');
   } finally {
     await fresh.close();
   }
 });
 
 it('a browser that keeps nothing still plays, and says what that means', async () => {
-  const { length: before } = (await get<{ items: unknown[] }>('/takes')).items;
   await browser.devTools('Page.addScriptToEvaluateOnNewDocument', {
     source: `const refuse = () => { throw new DOMException('blocked', 'SecurityError'); };
       Object.defineProperty(window, 'localStorage', { get: refuse });
@@ -251,6 +251,7 @@ it('a browser that keeps nothing still plays, and says what that means', async (
   await browser.see(/Where you drifted/);
   await browser.click('button', '1 change waits');
   await browser.see(/This browser keeps nothing, or has no room/);
+  const before = 3;
   await app.run();
   await browser.until(
     async () => (await get<{ items: unknown[] }>('/takes')).items.length === before + 1,
