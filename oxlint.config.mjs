@@ -44,6 +44,7 @@ export const ROOMS = {
   paths: ['time', 'plan', 'reference', 'take', 'timing', 'practice'],
   people: ['time', 'plan', 'counts', 'take', 'timing', 'stats', 'practice', 'paths', 'trends'],
   circle: ['time', 'plan', 'stats'],
+  wav: ['plan', 'sound'],
   formats: [
     'beat-map',
     'time',

@@ -9,7 +9,7 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { WavReader } from '../core/src/formats/index.ts';
+import { WavReader } from '../core/src/wav/index.ts';
 import { WholeEars, hear } from '../core/src/hearing/index.ts';
 import { type StrokeKind, chance, playedStrokes, recordingOf } from '../core/src/players/index.ts';
 import { scored } from '../core/src/testing/scored.ts';

@@ -7,7 +7,7 @@ import { execFileSync } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import wavefile from 'wavefile';
-import { readWord, resampled } from '../core/src/formats/wav-in.ts';
+import { readWord, resampled } from '../core/src/wav/wav-in.ts';
 import { COUNT_WORDS, type CountWord } from '../core/src/sound/count.ts';
 import { loudness } from '../core/src/sound/loudness.ts';
 import { LEVEL_LKFS } from '../core/src/sound/voices.ts';

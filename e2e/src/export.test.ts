@@ -1,7 +1,8 @@
 /** Files out and in: what is saved is what the core makes, and comes back as the same plan. */
 import { readFileSync, readdirSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { midiOf, wavPieces } from '@feldspar/core/formats';
+import { midiOf } from '@feldspar/core/formats';
+import { wavPieces } from '@feldspar/core/wav';
 import { type Plan, compile, withTempo } from '@feldspar/core/plan';
 import { ALL_READY_PLANS } from '@feldspar/core/practice';
 import { tempo } from '@feldspar/core/time';

@@ -2,7 +2,8 @@
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { midiOf, pcmBytes, wavHeader } from '@feldspar/core/formats';
+import { midiOf } from '@feldspar/core/formats';
+import { pcmBytes, wavHeader } from '@feldspar/core/wav';
 import { type Plan, compile } from '@feldspar/core/plan';
 import { STEADY_PLAYER, simulate } from '@feldspar/core/players';
 import { READY_PLANS } from '@feldspar/core/practice';

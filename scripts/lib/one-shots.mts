@@ -3,7 +3,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { WavReader } from '../../core/src/formats/wav-reader.ts';
+import { WavReader } from '../../core/src/wav/wav-reader.ts';
 
 export const SHOTS_RATE = 44_100;
 const PACKAGES = ['hydrogen-drumkits', 'flac'];

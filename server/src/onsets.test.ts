@@ -1,7 +1,7 @@
 /** Recordings sent to be heard: real files over real HTTP. */
 import { readFileSync } from 'node:fs';
 import { pathToFileURL } from 'node:url';
-import { WavReader, wavHeader, pcmBytes } from '@feldspar/core/formats';
+import { WavReader, wavHeader, pcmBytes } from '@feldspar/core/wav';
 import { playedStrokes, recordingOf } from '@feldspar/core/players';
 import { MOST_SOUND, type Service, startService } from './testing/service.ts';
 

@@ -2,7 +2,7 @@
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { pcmBytes, wavHeader } from '@feldspar/core/formats';
+import { pcmBytes, wavHeader } from '@feldspar/core/wav';
 import { playedStrokes, recordingOf } from '@feldspar/core/players';
 import { type Recording, NO_EDITS } from '@feldspar/core/recordings';
 import { testRecording as madeRecording } from './testing/documents.ts';

@@ -9,7 +9,7 @@ import {
   recordingOf,
 } from '../players/index.ts';
 import { scored } from '../testing/scored.ts';
-import { WavReader } from '../formats/wav-reader.ts';
+import { WavReader } from '../wav/wav-reader.ts';
 import { WholeEars } from './index.ts';
 
 /** Spoken by a speech synthesizer (see core/sounds/count), each from its first sample on. */

@@ -1,7 +1,7 @@
 /** The words of the count as they ship. */
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { readWord } from '../formats/index.ts';
+import { readWord } from '../wav/index.ts';
 import { COUNT_WORDS, type CountWords } from '../sound/index.ts';
 
 const FOLDER = join(process.cwd(), 'core/sounds/count');

@@ -1,7 +1,7 @@
 /** The words of the count as they ship, at a rate. */
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { readWord } from '@feldspar/core/formats';
+import { readWord } from '@feldspar/core/wav';
 import { COUNT_WORDS, type CountWords } from '@feldspar/core/sound';
 
 export function countWords(sampleRateHz: number): CountWords {

@@ -4,7 +4,7 @@
  */
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { WavReader, pcmBytes, wavHeader } from '@feldspar/core/formats';
+import { WavReader, pcmBytes, wavHeader } from '@feldspar/core/wav';
 import { type Plan, compile } from '@feldspar/core/plan';
 import { STEADY_PLAYER, simulate } from '@feldspar/core/players';
 import { madeUpRecord } from '@feldspar/core/recordings';

@@ -2,7 +2,7 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { tmpdir } from 'node:os';
-import { WavReader, pcmBytes, wavHeader } from '@feldspar/core/formats';
+import { WavReader, pcmBytes, wavHeader } from '@feldspar/core/wav';
 import { hear } from '@feldspar/core/hearing';
 import { type Plan, compile, withTempo } from '@feldspar/core/plan';
 import { STEADY_PLAYER, recordingOf, simulate } from '@feldspar/core/players';

@@ -3,7 +3,7 @@
  * anybody else.
  */
 import { Worker } from 'node:worker_threads';
-import { WavProblem, WavReader } from '@feldspar/core/formats';
+import { WavProblem, WavReader } from '@feldspar/core/wav';
 import { type SoundKind, WholeEars } from '@feldspar/core/hearing';
 import { MOST_ONSETS } from '@feldspar/core/recordings';
 import type { Heard } from '@feldspar/core/wire';

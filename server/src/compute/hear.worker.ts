@@ -1,5 +1,5 @@
 import { parentPort, workerData } from 'node:worker_threads';
-import { WavProblem } from '@feldspar/core/formats';
+import { WavProblem } from '@feldspar/core/wav';
 import type { SoundKind } from '@feldspar/core/hearing';
 import { HeardWav, type ThreadAnswer } from './hear.ts';
 import { TooMuch } from './measure.ts';

@@ -1,5 +1,5 @@
 /** Backups with the sounds of recordings: nothing that a copy names is lost, and what no copy names goes. */
-import { pcmBytes, wavHeader } from '@feldspar/core/formats';
+import { pcmBytes, wavHeader } from '@feldspar/core/wav';
 import { createHash } from 'node:crypto';
 import {
   existsSync,

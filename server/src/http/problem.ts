@@ -1,5 +1,5 @@
 /** Errors as problem details (RFC 9457). A stack trace never leaves the server. */
-import { WavProblem } from '@feldspar/core/formats';
+import { WavProblem } from '@feldspar/core/wav';
 import { MOST_PROBLEMS, PlanError, fieldProblems, type FieldProblem } from '@feldspar/core/plan';
 import type { Context, Next } from 'koa';
 import type { Logger } from 'pino';

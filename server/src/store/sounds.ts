@@ -6,7 +6,7 @@ import { createHash } from 'node:crypto';
 import { createReadStream, existsSync, mkdirSync, statSync } from 'node:fs';
 import { open, readdir, rename, rm, truncate } from 'node:fs/promises';
 import { join } from 'node:path';
-import { WavReader } from '@feldspar/core/formats';
+import { WavReader } from '@feldspar/core/wav';
 import { databaseIn, soundName, soundsBeside } from '../folder/index.ts';
 import { Problem, sizeText } from '../http/problem.ts';
 

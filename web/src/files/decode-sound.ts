@@ -1,5 +1,5 @@
 /** A sound file as WAV: as it is where it is one, else as far as this browser can decode it. */
-import { pcmBytes, wavHeader } from '@feldspar/core/formats';
+import { pcmBytes, wavHeader } from '@feldspar/core/wav';
 
 const RATE = 48_000;
 /** Decoded at once, it needs some fifteen times its size. */

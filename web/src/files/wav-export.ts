@@ -1,5 +1,5 @@
 /** Exports a click track by a worker of its own, which can be stopped at once. */
-import type { WavForm, WavRange } from '@feldspar/core/formats';
+import type { WavForm, WavRange } from '@feldspar/core/wav';
 import type { Plan } from '@feldspar/core/plan';
 import { type Remote, proxy, wrap } from 'comlink';
 import type { WavExportApi } from './wav-export.worker.ts';

@@ -2,7 +2,7 @@
  * Writes a click track into the browser's private file store, piece by piece: neither the page nor the memory notices how
  * long it is.
  */
-import type { WavForm, WavRange } from '@feldspar/core/formats';
+import type { WavForm, WavRange } from '@feldspar/core/wav';
 import { type Plan, compile } from '@feldspar/core/plan';
 import { scheduleOf } from '@feldspar/core/sound';
 import { expose } from 'comlink';
@@ -69,7 +69,7 @@ async function pieces(
   form: WavForm,
   take: (bytes: Uint8Array, done: number) => void,
 ): Promise<void> {
-  const { wavPieces } = await import('@feldspar/core/formats');
+  const { wavPieces } = await import('@feldspar/core/wav');
   const timeline = compile(plan);
   const words = await wordsFor(scheduleOf(timeline), form.sampleRateHz);
   for (const { bytes, done } of wavPieces(timeline, form, range, words)) take(bytes, done);

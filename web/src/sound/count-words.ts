@@ -43,6 +43,6 @@ async function load(word: CountWord, sampleRateHz: number): Promise<SpokenWord> 
   const response = await fetch(URLS.get(word)!);
   if (!response.ok) throw new Error('The spoken count could not be loaded; is the server running?');
   const bytes = new Uint8Array(await response.arrayBuffer());
-  const { readWord } = await import('@feldspar/core/formats');
+  const { readWord } = await import('@feldspar/core/wav');
   return readWord(bytes, sampleRateHz);
 }

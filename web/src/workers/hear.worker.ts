@@ -1,5 +1,5 @@
 /** Recordings off the page's own thread: heard, drawn, cut out, and simulated. */
-import { WavReader, type WavSide, pcmBytes, wavHeader } from '@feldspar/core/formats';
+import { WavReader, type WavSide, pcmBytes, wavHeader } from '@feldspar/core/wav';
 import { type FoundBeats, type TempoPrior, beatsOf } from '@feldspar/core/beats';
 import { Ears, type Onset, OnsetStrengthMaker, type SoundKind } from '@feldspar/core/hearing';
 import { type Plan, type Timeline, compile } from '@feldspar/core/plan';

@@ -1,4 +1,4 @@
-import { WavReader } from '@feldspar/core/formats';
+import { WavReader } from '@feldspar/core/wav';
 import { KeptSound } from './kept-sound.ts';
 
 /** The least that a recording may have. */

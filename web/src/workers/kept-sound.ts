@@ -1,5 +1,5 @@
 /** The sound of a take while it is played, as 16-bit samples: 6 MB a minute, and no more than a quarter of an hour of it. */
-import { wavHeader } from '@feldspar/core/formats';
+import { wavHeader } from '@feldspar/core/wav';
 import type { Source } from '@feldspar/core/recordings';
 
 const MOST_S = 900;

@@ -1,5 +1,5 @@
 /** The sound of a plan's record, made ready for the stage: cut, stretched and brought to the output's rate before anything is played. */
-import { pcmBytes, wavHeader } from '@feldspar/core/formats';
+import { pcmBytes, wavHeader } from '@feldspar/core/wav';
 import type { RecordOnTimeline } from '@feldspar/core/plan';
 import { type RecordSound, neededOf } from '@feldspar/core/sound';
 import { recordSamples } from './hear.ts';

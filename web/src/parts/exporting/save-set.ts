@@ -1,5 +1,6 @@
 /** Several plans as named files in one ZIP: as sound, or as MIDI. */
-import { type SetMember, type WavForm, midiOf } from '@feldspar/core/formats';
+import { type SetMember, midiOf } from '@feldspar/core/formats';
+import type { WavForm } from '@feldspar/core/wav';
 import { compile } from '@feldspar/core/plan';
 import { fileNameOf } from '../../files/file-name.ts';
 import { saveBlob } from '../../files/save-file.ts';

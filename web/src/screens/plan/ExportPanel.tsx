@@ -4,14 +4,8 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import Stack from '@mui/material/Stack';
 import Switch from '@mui/material/Switch';
 import Typography from '@mui/material/Typography';
-import {
-  WAV_BITS,
-  WAV_RATES,
-  type WavForm,
-  type WavRange,
-  midiOf,
-  startOfPlay,
-} from '@feldspar/core/formats';
+import { midiOf } from '@feldspar/core/formats';
+import { WAV_BITS, WAV_RATES, type WavForm, type WavRange, startOfPlay } from '@feldspar/core/wav';
 import type { Plan, Timeline } from '@feldspar/core/plan';
 import { readRate } from '@feldspar/core/reference';
 import { useState } from 'react';

@@ -2,7 +2,8 @@
 import Button from '@mui/material/Button';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
-import { MOST_IN_SET, type SetMember, type WavForm, tempoSet } from '@feldspar/core/formats';
+import { MOST_IN_SET, type SetMember, tempoSet } from '@feldspar/core/formats';
+import type { WavForm } from '@feldspar/core/wav';
 import { type Plan, planTempo } from '@feldspar/core/plan';
 import { readRate } from '@feldspar/core/reference';
 import { Fraction, nameOfLength } from '@feldspar/core/time';
