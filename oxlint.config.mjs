@@ -45,6 +45,7 @@ export const ROOMS = {
   people: ['time', 'plan', 'counts', 'take', 'timing', 'stats', 'practice', 'paths', 'trends'],
   circle: ['time', 'plan', 'stats'],
   wav: ['plan', 'sound'],
+  calendar: ['planner'],
   formats: [
     'beat-map',
     'time',

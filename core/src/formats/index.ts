@@ -11,6 +11,5 @@ export * from './abc-in.ts';
 export * from './sheet-in.ts';
 export type { ReadSheet } from './read-sheet.ts';
 export * from './onset-lists.ts';
-export * from './icalendar.ts';
 export * from './roster-csv.ts';
 export * from './beat-map-files.ts';

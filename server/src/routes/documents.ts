@@ -1,4 +1,5 @@
 /** Routes of documents that are kept whole. */
+import { calendarOf } from '@feldspar/core/calendar';
 import type { Circle } from '@feldspar/core/circle';
 import { type Assignment, type Lesson, isFor } from '@feldspar/core/people';
 import type { Path, Walk } from '@feldspar/core/paths';
@@ -63,8 +64,6 @@ export function documentRoutes(documents: DocumentStore, players: PlayerStore) {
 async function calendar(documents: DocumentStore, id: string): Promise<Sent> {
   const agenda = (await documents.list<Agenda>('agenda')).find((one) => one.id === id);
   if (!agenda?.document.recurring) throw notFound('agenda that comes back', id);
-  // Brought when it is asked for: readers of every other format come with it, and nothing else here needs them.
-  const { calendarOf } = await import('@feldspar/core/formats');
   const text = calendarOf([{ id, agenda: agenda.document }], agenda.document.title, new Date(), itemLine);
   return { name: 'feldspar-practice.ics', body: text };
 }
