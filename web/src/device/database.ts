@@ -2,7 +2,7 @@
 import { type DBSchema, type IDBPDatabase, type OpenDBCallbacks, openDB } from 'idb';
 
 /** Browsers open one in a blink, or not at all: a page they keep for the way back may hold it, frozen while it was making it. */
-const PATIENCE_MS = 4000;
+const PATIENCE_MS = 10_000;
 
 interface Wanted<Schema extends DBSchema> {
   name: string;
