@@ -13,8 +13,8 @@ await ensureBuilt();
 const { STEADY_PLAYER } = await import('../core/dist/players/index.js');
 const { READY_PLANS } = await import('../core/dist/practice/index.js');
 const { simulatedTake } = await import('../core/dist/take/index.js');
-const { computeHere } = await import('../server/dist/compute/measure.js');
-const { openStudio } = await import('../server/dist/studio.js');
+const { computeHere } = await import('../server/src/compute/measure.ts');
+const { openStudio } = await import('../server/src/studio.ts');
 
 const TAKES = 40_000;
 const PLAYERS = 8;

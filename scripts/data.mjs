@@ -6,5 +6,5 @@ import { at } from './lib/paths.mjs';
 
 await ensurePackages();
 await ensureBuilt();
-const { runTool } = await import(pathToFileURL(at('server/dist/tools/data.js')).href);
+const { runTool } = await import(pathToFileURL(at('server/dist/data.js')).href);
 process.exitCode = await runTool(process.argv.slice(2));

@@ -5,14 +5,15 @@ import { ROOT, at } from './lib/paths.mjs';
 import { must } from './lib/run.mjs';
 
 await ensurePackages();
-// The measuring worker threads and the types of the web project read the compiled core and server.
-await must('Compiling core and server', at('node_modules/.bin/tsc'), ['-b', 'core', 'server']);
+const vite = at('node_modules/.bin/vite');
+await must('Building the server', vite, ['build', '--logLevel', 'warn'], { cwd: at('server') });
 
 const port = process.env.PORT ?? '5173';
 const apiPort = String(Number(port) + 1);
 const children = [
-  spawn(at('node_modules/.bin/tsc'), ['-b', '--watch', '--preserveWatchOutput', 'core', 'server'], {
-    cwd: ROOT,
+  // What is there is written over: emptied first, the server would be missing while it is made anew.
+  spawn(vite, ['build', '--watch', '--emptyOutDir', 'false', '--logLevel', 'warn'], {
+    cwd: at('server'),
     stdio: 'inherit',
   }),
   spawn(process.execPath, ['--watch', at('server/dist/main.js'), ...process.argv.slice(2)], {
@@ -25,7 +26,7 @@ const children = [
       FELDSPAR_LOG: 'info',
     },
   }),
-  spawn(at('node_modules/.bin/vite'), ['--port', port, '--strictPort'], {
+  spawn(vite, ['--port', port, '--strictPort'], {
     cwd: at('web'),
     stdio: 'inherit',
     env: { ...process.env, FELDSPAR_API_PORT: apiPort },

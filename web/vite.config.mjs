@@ -1,3 +1,6 @@
+import { readFileSync, readdirSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
 import react from '@vitejs/plugin-react';
 import { defaultClientConditions, defineConfig } from 'vite';
 
@@ -11,8 +14,26 @@ const rolldownOptions = {
   output: { codeSplitting: { groups: [{ name: 'first', test: /src.app.main\.tsx$/ }] } },
 };
 
+/**
+ * When all is written: the list of all code, for a page that fetches it before the server goes away, and each file compressed, so that
+ * no server has to do it again and again.
+ */
+const afterwards = {
+  name: 'afterwards',
+  apply: 'build',
+  writeBundle({ dir }) {
+    const assets = readdirSync(join(dir, 'assets'));
+    const code = assets.filter((name) => name.endsWith('.js')).map((name) => `/assets/${name}`);
+    writeFileSync(join(dir, 'code.json'), JSON.stringify(code));
+    for (const name of assets.filter((one) => /\.(js|css|svg)$/.test(one))) {
+      const file = join(dir, 'assets', name);
+      writeFileSync(`${file}.gz`, gzipSync(readFileSync(file), { level: 9 }));
+    }
+  },
+};
+
 export default defineConfig({
-  plugins: [react()],
+  plugins: [react(), afterwards],
   // In development and in the build the core is read from its source, so worklets and workers share one renderer.
   resolve: { conditions: ['@feldspar/source', ...defaultClientConditions] },
   worker: { format: 'es' },

@@ -59,20 +59,27 @@ it('with the server away: noted, judged, a plan built, through all screens; when
   const { id } = await storedTake(2);
   await browser.goto(`${app.url}/takes/${id}`);
   await browser.see(/Where you drifted/);
-  // The other screens' code comes when nothing else is to do.
+  // The other screens’ code comes when nothing else is to do.
   await browser.until(
-    () =>
-      browser.script<boolean>(
-        "return performance.getEntriesByType('resource').some(({ name }) => /\\/Bin-[^/]*\\.js/.test(name))",
-      ),
-    'the code of the last screen',
+    () => browser.script<boolean>("return sessionStorage.getItem('feldspar code fetched') !== null"),
+    'the code of all screens',
   );
   await app.stop();
   await browser.fill('textbox', 'Note', 'from the ladder');
   await browser.click('combobox', 'One sound is within');
   await browser.click('option', 'beginner');
   await browser.see(/held within 60 ms/);
-  for (const place of ['Plans', 'Tempo desk', 'Log', 'Bench']) await browser.click('link', `^${place}$`);
+  const places = {
+    'Count sheets': '^Count sheets',
+    Recordings: '^Recordings',
+    Planner: '^Plan a session',
+    'Tempo desk': '^Click and foot',
+    Log: '^What was played',
+  };
+  for (const [place, heading] of Object.entries(places)) {
+    await browser.click('link', `^${place}$`);
+    await browser.find('heading', heading);
+  }
   await browser.click('link', '^Plans$');
   await browser.click('button', '^Build a plan');
   await browser.fill('textbox', 'Title', 'Built without a server');

@@ -1,4 +1,4 @@
-/** Builds what is missing or stale: core and server by the TypeScript compiler, the web application by Vite. */
+/** Builds what is missing or stale: the core by the TypeScript compiler, server and web application by Vite. */
 import { existsSync } from 'node:fs';
 import { at } from './paths.mjs';
 import { must } from './run.mjs';
@@ -14,11 +14,16 @@ export async function ensureBuilt() {
   );
   if (built && isStamped(stamp, hash)) return;
   console.log('Building.');
-  await must('Compiling core and server', at('node_modules/.bin/tsc'), ['-b', 'core', 'server']);
-  await must('Building the web application', at('node_modules/.bin/vite'), ['build', '--logLevel', 'warn'], {
-    cwd: at('web'),
+  await must('Compiling the core', at('node_modules/.bin/tsc'), ['-b', 'core']);
+  await bundle('the server', 'server');
+  await bundle('the web application', 'web');
+  writeStamp(stamp, hash);
+}
+
+function bundle(what, folder) {
+  return must(`Building ${what}`, at('node_modules/.bin/vite'), ['build', '--logLevel', 'warn'], {
+    cwd: at(folder),
     // Also where a test, or whoever develops, asks for it: what is served is always the application as it ships.
     env: { NODE_ENV: 'production' },
   });
-  writeStamp(stamp, hash);
 }

@@ -297,12 +297,17 @@ it('a loud double clap starts the plan, where somebody wants that', async () => 
 });
 
 it('two claps with nothing round them stop a take that is listened to, and are no part of it', async () => {
-  // Strokes for four seconds, a pause, two claps; again and again, since nobody knows when the ears open.
-  const ROUND_S = 7;
-  const strokes = Array.from({ length: 10 }, (_, round) => [
-    ...Array.from({ length: 7 }, (_, i) => ({ timeS: ROUND_S * round + 1 + 0.6 * i, db: -6 })),
-    ...[0, 0.25].map((timeS) => ({ timeS: ROUND_S * round + 6 + timeS, db: -3 })),
-  ]).flat();
+  // Strokes, a pause, two claps; again and again, since nobody knows when the ears open. Each round is longer than the one before: claps that
+  // fall into a count-in end it, the next ones start it again, and on a busy machine rounds that are all alike would go on like that.
+  const ends = [10, 22, 37, 55, 76, 100];
+  const strokes = ends.flatMap((endS, round) => {
+    const fromS = 1 + (ends[round - 1] ?? 0);
+    const many = Math.floor((endS - 2.4 - fromS) / 0.6);
+    return [
+      ...Array.from({ length: many + 1 }, (_, i) => ({ timeS: fromS + 0.6 * i, db: -6 })),
+      ...[1, 0.75].map((beforeS) => ({ timeS: endS - beforeS, db: -3 })),
+    ];
+  });
   const claps = recordingOf(strokes, 'clap', { rate: RATE, noiseDb: -60, tailS: 3 });
   const browser = await Browser.open({ microphone: wavFile('feldspar-stops.wav', claps) });
   try {

@@ -1,4 +1,4 @@
-/** Theme, routes, and the one sender of the outbox. Most screens load their code when they are opened, or when nothing else is to do. */
+/** Theme, routes, and the one sender of the outbox. Most screens load their code when they are opened. */
 import CssBaseline from '@mui/material/CssBaseline';
 import { ThemeProvider } from '@mui/material/styles';
 import { type ComponentType, Suspense, lazy, useEffect } from 'react';
@@ -10,12 +10,11 @@ import { loadBeside, loadLog, loadPlan, loadReading, prepareReading } from './af
 import { Bench } from '../screens/bench/Bench.tsx';
 import { NotFound } from './NotFound.tsx';
 import { ErrorScreen } from './ErrorScreen.tsx';
-import { FRAME_PIECES } from './frame-pieces.ts';
+import { fetchCode } from './fetch-code.ts';
 import { LaterNotices } from './LaterNotices.tsx';
 import { Shell } from './Shell.tsx';
 import { ScreenSkeleton } from '../parts/layout/Skeletons.tsx';
 import { theme } from '../theme/theme.ts';
-import { warmMeasuring } from '../workers/measure.ts';
 
 type Load = () => Promise<{ default: ComponentType }>;
 
@@ -58,10 +57,8 @@ const LATER: [path: string, load: Load][] = [
     : []),
 ];
 
-const loadStage = () => import('../screens/stage/Stage.tsx');
-const Stage = lazy(loadStage);
-const loadCircle = () => import('../screens/circle/CircleScreen.tsx');
-const CircleScreen = lazy(loadCircle);
+const Stage = lazy(() => import('../screens/stage/Stage.tsx'));
+const CircleScreen = lazy(() => import('../screens/circle/CircleScreen.tsx'));
 
 /** Each has its own error screen, so that the frame stands whatever happens in it. */
 const errorElement = <ErrorScreen />;
@@ -121,17 +118,12 @@ export function App() {
 
 const QUIET_AFTER_MS = 4000;
 
-/** Sends what waits; and when the first screen has settled, fetches the others' code: the server may be away when they are opened. */
+/** Sends what waits; and when the first screen has settled, fetches the others' code. */
 function Background() {
   useOutboxSender();
   useEffect(() => void sendLeftSounds(), []);
   useEffect(() => {
-    const fetchAll = async () => {
-      await warmMeasuring().catch(() => undefined);
-      for (const load of [...FRAME_PIECES, loadStage, loadCircle, ...LATER.map(([, one]) => one)])
-        await load().catch(() => undefined);
-    };
-    const timer = setTimeout(() => void fetchAll(), QUIET_AFTER_MS);
+    const timer = setTimeout(() => void fetchCode(import.meta.url), QUIET_AFTER_MS);
     return () => clearTimeout(timer);
   }, []);
   return null;
