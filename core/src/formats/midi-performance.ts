@@ -3,6 +3,7 @@
  * long. Times follow the file's own tempo map, or its film frames (SMF 1.0, "Division" and "Set Tempo").
  */
 import type { MidiData } from 'midi-file';
+import { CHORD_S } from '../timing/index.ts';
 import { parseMidiFile } from './midi-file.ts';
 import type { ListedOnset } from './onset-lists.ts';
 
@@ -42,11 +43,6 @@ const MOST_NOTES = 200_000;
 /** As a recording. */
 const LONGEST_S = 4 * 3600;
 const DEFAULT_MICROSECONDS = 500_000;
-/**
- * Notes of a chord are struck some milliseconds apart and are one stroke; the leading voice of a piano is some 30 ms ahead at the most
- * (Goebl 2001, J. Acoust. Soc. Am. 110, 563–572).
- */
-const CHORD_S = 0.03;
 
 /** @param name the file's, for what is wrong. */
 export function performanceOfMidi(bytes: Uint8Array, name: string): PerformanceImport {

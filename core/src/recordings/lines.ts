@@ -1,8 +1,6 @@
 /** Strokes of several tracks, each a line of its own, where there is only one line to play: those that come together are one. */
+import { CHORD_S } from '../timing/index.ts';
 import type { Mark } from './marks.ts';
-
-/** As notes of a chord are (formats/midi-performance.ts says why). */
-const TOGETHER_S = 0.03;
 
 /** @param marks in order of time. @returns as early as the first of those that come together, as strong as the strongest. */
 export function asOneLine(marks: readonly Mark[]): Mark[] {
@@ -14,7 +12,7 @@ export function asOneLine(marks: readonly Mark[]): Mark[] {
       last?.line !== undefined &&
       mark.line !== undefined &&
       !lines.has(mark.line) &&
-      mark.timeS - last.timeS <= TOGETHER_S;
+      mark.timeS - last.timeS <= CHORD_S;
     if (!joins) {
       lines.clear();
       strokes.push({ ...mark });

@@ -9,3 +9,9 @@ export const hitSchema = z.strictObject({
 });
 
 export type Hit = z.infer<typeof hitSchema>;
+
+/**
+ * Notes of a chord are struck some milliseconds apart and are one stroke; the leading voice of a piano is some 30 ms ahead at the most
+ * (Goebl 2001, J. Acoust. Soc. Am. 110, 563–572).
+ */
+export const CHORD_S = 0.03;

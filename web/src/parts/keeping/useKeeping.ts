@@ -4,7 +4,7 @@ import { useNavigate } from 'react-router';
 import { planAt } from '../../addresses/addresses.ts';
 import { savePlan } from '../../data/changes.ts';
 import { dropDraft, keepDraft } from '../../data/drafts.ts';
-import { useUndo } from '../actions/useUndo.tsx';
+import { undoable } from '../actions/undoable.tsx';
 import type { Workshop } from './useWorkshop.ts';
 import { say } from '../actions/say.ts';
 
@@ -19,7 +19,6 @@ interface Keeping {
 /** @param address where it is built, to come back to when throwing away is undone. */
 export function useKeeping(id: string, workshop: Workshop, onServer: Plan | null, address: string): Keeping {
   const navigate = useNavigate();
-  const undoable = useUndo();
   const { plan } = workshop;
 
   const save = async () => {

@@ -8,7 +8,7 @@ import { deleteThing, mergePlayer, restoreThing, savePlayer } from '../../data/c
 import { usePlayers } from '../../data/hooks.ts';
 import type { Player } from '@feldspar/core/wire';
 import { setCurrentPlayer, useCurrentPlayerId } from '../../device/current-player.ts';
-import { useUndo } from '../actions/useUndo.tsx';
+import { undoable } from '../actions/undoable.tsx';
 import { PlayerDialog } from './PlayerDialog.tsx';
 import { SamePlayerDialog } from './SamePlayerDialog.tsx';
 import { playerText } from './player-text.ts';
@@ -19,7 +19,6 @@ const ADD = 'add';
 /** @param onGone somebody left the list: the way back is shown outside of any dialog. */
 export function PlayerChoice({ onGone = () => undefined }: { onGone?(): void }) {
   const { data, mutate } = usePlayers();
-  const undoable = useUndo();
   const currentId = useCurrentPlayerId();
   const [asking, setAsking] = useState<'new' | 'name' | 'same' | null>(null);
   const players = data?.items ?? [];

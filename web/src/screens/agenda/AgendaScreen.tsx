@@ -13,7 +13,7 @@ import { useAgendas, usePlayers, useSessions } from '../../data/hooks.ts';
 import { useCurrentPlayerId } from '../../device/current-player.ts';
 import { PrintButton } from '../../parts/actions/PrintButton.tsx';
 import { KEY_SIGN, useKey } from '../../parts/actions/useKey.ts';
-import { useUndo } from '../../parts/actions/useUndo.tsx';
+import { undoable } from '../../parts/actions/undoable.tsx';
 import { Empty } from '../../parts/layout/Empty.tsx';
 import { NotShown } from '../../parts/layout/NotShown.tsx';
 import { Page } from '../../parts/layout/Page.tsx';
@@ -191,7 +191,6 @@ function Running({ queue }: { queue: Queue }) {
 
 function AgendaActions({ id, agenda }: { id: string; agenda: Agenda }) {
   const navigate = useNavigate();
-  const undoable = useUndo();
   const remove = async () => {
     const done = await undoable({
       said: `Deleted: ${agenda.title}`,

@@ -4,7 +4,7 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import type { AgendaItem } from '@feldspar/core/planner';
 import { itemLine } from '@feldspar/core/words';
-import { useUndo } from '../../parts/actions/useUndo.tsx';
+import { undoable } from '../../parts/actions/undoable.tsx';
 import { List, ListItem } from '../../parts/layout/List.tsx';
 
 interface ItemsProps {
@@ -17,7 +17,6 @@ interface ItemsProps {
 }
 
 export function Items({ items, onMove, onLength, onRemove, onBack }: ItemsProps) {
-  const undoable = useUndo();
   const remove = (item: AgendaItem) =>
     void undoable({
       said: `Taken out: ${item.title}`,

@@ -14,7 +14,7 @@ import { Link, useNavigate } from 'react-router';
 import { circleAt } from '../../addresses/addresses.ts';
 import { deleteThing, restoreThing, saveCircle } from '../../data/changes.ts';
 import { useCircles, usePlayers } from '../../data/hooks.ts';
-import { useUndo } from '../../parts/actions/useUndo.tsx';
+import { undoable } from '../../parts/actions/undoable.tsx';
 import { Choice } from '../../parts/fields/Choice.tsx';
 import { TypedField, numberFrom } from '../../parts/fields/TypedField.tsx';
 import { Empty } from '../../parts/layout/Empty.tsx';
@@ -195,7 +195,6 @@ function Setup({ players }: { players: readonly Player[] }) {
 }
 
 function Past({ circles }: { circles: readonly KeptCircle[] }) {
-  const undoable = useUndo();
   if (circles.length === 0) return null;
   const remove = ({ id, document }: KeptCircle) =>
     undoable({

@@ -7,13 +7,12 @@ import { changeTake } from '../../data/change-take.ts';
 import { flush, waitingChanges } from '../../data/outbox/outbox.ts';
 import { overTake, waitingTake } from '../../data/outbox/overlay.ts';
 import { tempoQuery } from '../../addresses/play-address.ts';
-import { useUndo } from '../../parts/actions/useUndo.tsx';
+import { undoable } from '../../parts/actions/undoable.tsx';
 import { type Target, saidForDocument, sendable } from './target.ts';
 
 /** @returns a function of the tempo and where it goes. */
 export function useSend(): (tempo: Tempo, target: Target) => Promise<void> {
   const navigate = useNavigate();
-  const undoable = useUndo();
   return async (tempo, { kind, id }) => {
     if (kind === 'plan') {
       await navigate(`/plans/${id}?${tempoQuery(sendable(tempo))}`);

@@ -30,7 +30,7 @@ import { ScreenSkeleton } from '../../parts/layout/Skeletons.tsx';
 import { firstWords } from '../../text/finding-text.ts';
 import { fits } from '../../text/search.ts';
 import { shortDate } from '../../text/text.ts';
-import { useUndo } from '../../parts/actions/useUndo.tsx';
+import { undoable } from '../../parts/actions/undoable.tsx';
 import { measureInWorker } from '../../workers/measure.ts';
 
 const EVERYBODY = 'everybody';
@@ -68,7 +68,6 @@ export default function Log() {
   const { mutate: renew } = page;
   // What left the outbox is on the server now.
   useEffect(() => void renew(), [queue.length, renew]);
-  const undoable = useUndo();
   const items = page.data?.items ?? [];
   // What was not sent yet is the newest.
   const waitingHere = cursor ? [] : outbox;

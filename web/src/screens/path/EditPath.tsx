@@ -21,7 +21,7 @@ import { savePath } from '../../data/changes.ts';
 import { usePath } from '../../data/hooks.ts';
 import { Choice } from '../../parts/fields/Choice.tsx';
 import { TypedField, wholeFrom } from '../../parts/fields/TypedField.tsx';
-import { useUndo } from '../../parts/actions/useUndo.tsx';
+import { undoable } from '../../parts/actions/undoable.tsx';
 import { NotShown } from '../../parts/layout/NotShown.tsx';
 import { Page } from '../../parts/layout/Page.tsx';
 import { Panel } from '../../parts/layout/Panel.tsx';
@@ -43,7 +43,6 @@ export default function EditPath() {
 
 function Editor({ id, kept }: { id: string; kept: Path }) {
   const [path, setPath] = useState(kept);
-  const undoable = useUndo();
   const change = (next: Path) => {
     setPath(next);
     // A title that is being emptied is kept once there is one.

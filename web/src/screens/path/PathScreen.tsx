@@ -15,7 +15,7 @@ import { usePath, usePlayers } from '../../data/hooks.ts';
 import { useCurrentPlayerId } from '../../device/current-player.ts';
 import { KEY_SIGN, useKey } from '../../parts/actions/useKey.ts';
 import { PrintButton } from '../../parts/actions/PrintButton.tsx';
-import { useUndo } from '../../parts/actions/useUndo.tsx';
+import { undoable } from '../../parts/actions/undoable.tsx';
 import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
 import { NotShown } from '../../parts/layout/NotShown.tsx';
 import { Page } from '../../parts/layout/Page.tsx';
@@ -182,7 +182,6 @@ function WalkIt({
 
 function PathActions({ id, path, ready }: { id: string; path: Path; ready: boolean }) {
   const navigate = useNavigate();
-  const undoable = useUndo();
   const makeOwn = async () => {
     const own = crypto.randomUUID();
     await savePath(own, { ...path, title: `${path.title}, my own` });

@@ -3,11 +3,10 @@ import Button from '@mui/material/Button';
 import { useNavigate } from 'react-router';
 import { planAt } from '../../addresses/addresses.ts';
 import { deleteThing, restoreThing } from '../../data/changes.ts';
-import { useUndo } from '../../parts/actions/useUndo.tsx';
+import { undoable } from '../../parts/actions/undoable.tsx';
 
 export function DeletePlan({ id, title }: { id: string; title: string }) {
   const navigate = useNavigate();
-  const undoable = useUndo();
   const remove = () =>
     undoable({
       said: `Deleted: ${title}`,

@@ -14,7 +14,7 @@ import { openAs } from '../../device/opened-as.ts';
 import { saveFile } from '../../files/save-file.ts';
 import { MenuButton } from '../../parts/actions/MenuButton.tsx';
 import { FIND, useFilters } from '../../parts/actions/useFilters.ts';
-import { useUndo } from '../../parts/actions/useUndo.tsx';
+import { undoable } from '../../parts/actions/undoable.tsx';
 import { Choice } from '../../parts/fields/Choice.tsx';
 import { SearchField } from '../../parts/fields/SearchField.tsx';
 import { Empty } from '../../parts/layout/Empty.tsx';
@@ -40,7 +40,6 @@ const GONE = 'gone';
 export default function Players() {
   const { data, error } = usePlayers();
   const [search, say] = useFilters();
-  const undoable = useUndo();
   const [editing, setEditing] = useState<Player | null>(null);
   const [merging, setMerging] = useState<Player | null>(null);
   if (!data) return error ? <ErrorNotice error={error} /> : <ScreenSkeleton />;

@@ -3,10 +3,9 @@ import { useSWRConfig } from 'swr';
 import { keepSound } from '../../device/sounds.ts';
 import { sendSound } from '../../data/uploads.ts';
 import { askFor } from '../../data/wire/client.ts';
-import { useUndo } from '../../parts/actions/useUndo.tsx';
+import { undoable } from '../../parts/actions/undoable.tsx';
 
 export function useDropSound(id: string): () => Promise<boolean> {
-  const undoable = useUndo();
   const { mutate } = useSWRConfig();
   return () =>
     undoable({

@@ -19,7 +19,7 @@ import { FileButton } from '../../parts/actions/FileButton.tsx';
 import { FIND, useFilters } from '../../parts/actions/useFilters.ts';
 import { SearchField } from '../../parts/fields/SearchField.tsx';
 import { useFileDrop } from '../../parts/actions/useFileDrop.ts';
-import { useUndo } from '../../parts/actions/useUndo.tsx';
+import { undoable } from '../../parts/actions/undoable.tsx';
 import { Empty } from '../../parts/layout/Empty.tsx';
 import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
 import { List, ListItem } from '../../parts/layout/List.tsx';
@@ -224,7 +224,6 @@ function RecordingRow({ recording }: { recording: RecordingItem }) {
   const isPerformance = bytes === 0;
   const players = usePlayers();
   const upload = useUploads().get(id);
-  const undoable = useUndo();
   const player = players.data?.items.find((one) => one.id === recording.playerId)?.name;
   const remove = () =>
     undoable({

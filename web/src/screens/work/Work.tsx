@@ -10,7 +10,7 @@ import { lessonAt } from '../../addresses/addresses.ts';
 import { deleteThing, restoreThing } from '../../data/changes.ts';
 import { useAssignments, useNeeds, usePlayers } from '../../data/hooks.ts';
 import { FIND, useFilters } from '../../parts/actions/useFilters.ts';
-import { useUndo } from '../../parts/actions/useUndo.tsx';
+import { undoable } from '../../parts/actions/undoable.tsx';
 import { Choice } from '../../parts/fields/Choice.tsx';
 import { SearchField } from '../../parts/fields/SearchField.tsx';
 import { StandingText, WorkLine } from '../../parts/giving/WorkLine.tsx';
@@ -45,7 +45,6 @@ export default function Work() {
   const needs = useNeeds().data?.players;
   const players = usePlayers().data?.items;
   const [search, say] = useFilters();
-  const undoable = useUndo();
   const [editing, setEditing] = useState<KeptAssignment | 'new' | null>(null);
   if (error && !data) return <ErrorNotice error={error} />;
   if (!data || !players) return <ScreenSkeleton />;

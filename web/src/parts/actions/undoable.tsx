@@ -15,30 +15,29 @@ export interface Undoable {
   alone?: boolean;
 }
 
-/** @returns a function that resolves to whether it was done. */
-export function useUndo(): (undoable: Undoable) => Promise<boolean> {
-  const attempt = async (run: () => Promise<unknown>): Promise<boolean> => {
-    try {
-      await run();
-      return true;
-    } catch (error) {
-      say((error as Error).message, { variant: 'error' });
-      return false;
-    }
+/** @returns whether it was done. */
+export async function undoable({ run, said, undo, undone, alone }: Undoable): Promise<boolean> {
+  if (!(await attempt(run))) return false;
+  if (alone) unsay();
+  const back = async () => {
+    unsay();
+    if ((await attempt(undo)) && undone) say(undone);
   };
-  return async ({ run, said, undo, undone, alone }) => {
-    if (!(await attempt(run))) return false;
-    if (alone) unsay();
-    const back = async () => {
-      unsay();
-      if ((await attempt(undo)) && undone) say(undone);
-    };
-    say(said, {
-      autoHideDuration: WHILE_MS,
-      action: <UndoButton onClick={() => void back()} />,
-    });
+  say(said, {
+    autoHideDuration: WHILE_MS,
+    action: <UndoButton onClick={() => void back()} />,
+  });
+  return true;
+}
+
+async function attempt(run: () => Promise<unknown>): Promise<boolean> {
+  try {
+    await run();
     return true;
-  };
+  } catch (error) {
+    say((error as Error).message, { variant: 'error' });
+    return false;
+  }
 }
 
 /** As long as its message stands: while that fades out, nobody shall take back what was said before it, or the same twice. */

@@ -1,12 +1,11 @@
 /** What can be taken back, and what cannot any more. */
 import { fireEvent, render, screen } from '@testing-library/react';
 import Notices from './Notices.tsx';
-import { useUndo } from './useUndo.tsx';
+import { undoable } from './undoable.tsx';
 import { act } from 'react';
 
 it('where a message stands alone, nobody takes back what an older one said, however quick', async () => {
   const taken: string[] = [];
-  const undoable = useUndo();
   const change = (to: string) =>
     undoable({
       run: () => Promise.resolve(),
