@@ -5,6 +5,7 @@ import { type ComponentType, Suspense, lazy, useEffect } from 'react';
 import { type RouteObject, RouterProvider, createBrowserRouter } from 'react-router';
 import { SWRConfig } from 'swr';
 import { sendLeftSounds } from '../data/uploads.ts';
+import { onLateDatabase } from '../device/database.ts';
 import { useOutboxSender } from '../data/outbox/useOutbox.ts';
 import { loadBeside, loadLog, loadPlan, loadReading, prepareReading } from './after-take.ts';
 import { Bench } from '../screens/bench/Bench.tsx';
@@ -121,7 +122,11 @@ const QUIET_AFTER_MS = 4000;
 /** Sends what waits; and when the first screen has settled, fetches the others' code. */
 function Background() {
   useOutboxSender();
-  useEffect(() => void sendLeftSounds(), []);
+  useEffect(() => {
+    const sendLeft = () => void sendLeftSounds();
+    sendLeft();
+    return onLateDatabase(sendLeft);
+  }, []);
   useEffect(() => {
     const timer = setTimeout(() => void fetchCode(import.meta.url), QUIET_AFTER_MS);
     return () => clearTimeout(timer);

@@ -10,6 +10,14 @@ interface Wanted<Schema extends DBSchema> {
   upgrade: NonNullable<OpenDBCallbacks<Schema>['upgrade']>;
 }
 
+const lateListeners = new Set<() => void>();
+
+/** Told when a database that was gone on without is there after all. @returns ends it. */
+export function onLateDatabase(listener: () => void): () => void {
+  lateListeners.add(listener);
+  return () => lateListeners.delete(listener);
+}
+
 /** @returns asks for it; null where the browser keeps nothing, and for as long as it does not answer. */
 export function databaseOf<Schema extends DBSchema>(
   wanted: Wanted<Schema>,
@@ -18,11 +26,19 @@ export function databaseOf<Schema extends DBSchema>(
   return () => (opened ??= inTime());
 
   function inTime(): Promise<IDBPDatabase<Schema> | null> {
+    let isLate = false;
     const opening = open().catch(() => null);
     void opening.then((database) => {
-      if (database) opened = opening;
+      if (!database) return;
+      opened = opening;
+      if (isLate) for (const listener of lateListeners) listener();
     });
-    const outOfPatience = new Promise<null>((done) => setTimeout(done, PATIENCE_MS, null));
+    const outOfPatience = new Promise<null>((done) => {
+      setTimeout(() => {
+        isLate = true;
+        done(null);
+      }, PATIENCE_MS);
+    });
     return Promise.race([opening, outOfPatience]);
   }
 

@@ -160,12 +160,12 @@ export function flush(): Promise<void> {
 
 async function inTurn(): Promise<void> {
   await load();
-  if (!navigator.locks) return sendAll();
-  await navigator.locks.request(LOCK, async () => {
-    // Another tab may have sent some of it.
+  const turn = async () => {
+    // Another tab may have sent some of it; storage that is late may hold more.
     await readAgain();
     await sendAll();
-  });
+  };
+  await (navigator.locks ? navigator.locks.request(LOCK, turn) : turn());
 }
 
 async function sendAll(): Promise<void> {

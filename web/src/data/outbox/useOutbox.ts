@@ -2,6 +2,7 @@
 import { useEffect, useSyncExternalStore } from 'react';
 import { useSWRConfig } from 'swr';
 import type { Take } from '@feldspar/core/take';
+import { onLateDatabase } from '../../device/database.ts';
 import { isRecordingList, isTakeList, isToldByTakes, isToldOfPeople } from '../wire/keys.ts';
 import type {
   DocumentKind,
@@ -12,7 +13,7 @@ import type {
   StoredRecording,
   TakeItem,
 } from '@feldspar/core/wire';
-import { isUnkept, keepSending, load, onConfirmed, onOutboxChange, waitingChanges } from './outbox.ts';
+import { flush, isUnkept, keepSending, load, onConfirmed, onOutboxChange, waitingChanges } from './outbox.ts';
 import {
   DOCUMENTS_OVER,
   keptOver,
@@ -81,7 +82,13 @@ export function useOutboxSender(): void {
     // Back by the browser's own button this page goes on where it was left, and nothing of it begins anew.
     const onShow = ({ persisted }: PageTransitionEvent) => persisted && void adoptAbandoned();
     window.addEventListener('pageshow', onShow);
+    // What an earlier page left could not be read when this one began.
+    const notLate = onLateDatabase(() => {
+      void adoptAbandoned();
+      void flush();
+    });
     return () => {
+      notLate();
       window.removeEventListener('pageshow', onShow);
       leave();
       stop();
