@@ -80,6 +80,14 @@ it('with the server away: noted, judged, a plan built, through all screens; when
     await browser.click('link', `^${place}$`);
     await browser.find('heading', heading);
   }
+  // The stage as well, and what makes its clicks.
+  await browser.click('link', '^Plans$');
+  await browser.click('link', '^Growing silence');
+  await browser.click('button', '^To the stage');
+  await browser.click('button', '^Start');
+  await browser.see(/bar \d|silent bar/);
+  await browser.click('button', '^Stop');
+  await browser.click('button', '^Leave the stage');
   await browser.click('link', '^Plans$');
   await browser.click('button', '^Build a plan');
   await browser.fill('textbox', 'Title', 'Built without a server');

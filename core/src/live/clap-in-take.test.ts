@@ -11,6 +11,11 @@ describe('two claps with nothing round them, while a plan is played', () => {
     expect(isSignal(playing({ every: '1/4' }), claps(4.4))).toBe(true);
   });
 
+  it('are a signal wherever in the beat they come: one note is not asked for twice', () => {
+    for (let firstS = 4; firstS < 5; firstS += 0.01)
+      expect([firstS, isSignal(playing({ every: '1/4' }), claps(firstS))]).toEqual([firstS, true]);
+  });
+
   it('are a signal where one of them is a note and the next notes were left out', () => {
     expect(isSignal(playing({ every: '1/8' }), claps(4))).toBe(true);
     expect(isSignal(playing({ every: '1/16' }), claps(4))).toBe(true);

@@ -11,8 +11,11 @@ const NEAR_S = 0.15;
  * @param clapped in seconds of the timeline. It is known that nothing else was struck within `ALONE_S` round it.
  */
 export function isSignal({ targets }: Pick<Timeline, 'targets'>, { firstS, secondS }: Clapped): boolean {
-  const isNear = (timeS: number) => targets.some((target) => Math.abs(target.timeS - timeS) <= NEAR_S);
-  if (!isNear(firstS) || !isNear(secondS)) return true;
+  const near = (timeS: number) => targets.filter((target) => Math.abs(target.timeS - timeS) <= NEAR_S);
+  const second = near(secondS);
+  // One note is not two, though it lie near both.
+  const isAsked = near(firstS).some((one) => second.some((other) => other.timeS > one.timeS));
+  if (!isAsked) return true;
   return targets.some(
     ({ timeS, optional }) =>
       !optional &&
