@@ -23,7 +23,7 @@ import { type KnownSound, beforeS, isOverClick, knownSound } from './over-clicks
 import { Segments } from './segments.ts';
 
 /** The ears of this version: what they heard differently before is heard anew. */
-export const EARS = 5;
+export const EARS = 6;
 
 /** A sound that can be read again from its beginning. */
 export interface Source {
@@ -97,16 +97,22 @@ export async function hearRecording(source: Source, how: HowToHear = {}): Promis
   }));
   const remover = new ClickRemover(removable, source.sampleRateHz);
   const ears = new WholeEars(source.sampleRateHz, kind);
-  await through((samples) => hearNext(ears, remover.push(samples)));
-  hearNext(ears, remover.end());
+  const levels = new Levels(source.sampleRateHz);
+  const next = (samples: Float32Array) => {
+    levels.push(samples);
+    hearNext(ears, samples);
+  };
+  await through((samples) => next(remover.push(samples)));
+  next(remover.end());
   const whole = ears.end();
-  const heard = overClicks(whole.strokes, whole.kind, clicks, placed, sounds);
+  const swells = ({ timeS }: Onset) => whole.kind !== 'sustained' || levels.swells(timeS, SWELLS_DB);
+  const heard = overClicks(whole.strokes, whole.kind, clicks, placed, sounds, swells);
   return {
     kind: whole.kind,
     onsets: within(heard.onsets, source.durationS),
     hiddenS: heard.hiddenS,
     voice: whole.voice,
-    spoken: overClicks(whole.spoken, whole.kind, clicks, placed, sounds).onsets,
+    spoken: overClicks(whole.spoken, whole.kind, clicks, placed, sounds, swells).onsets,
     clicks: { ...placed, count: learned.count, sure: learned.sure, spreadMs: learned.spreadMs },
   };
 }
@@ -266,6 +272,9 @@ async function learn(
   return { placed, sounds: known, count, spreadMs, sure };
 }
 
+/** A long tone that begins becomes so much louder; at a click, what does not is the tone before it and what is left of the click. */
+const SWELLS_DB = 3;
+
 /** Strokes stand over what remains of the clicks; the rest is what may lie hidden under them. */
 function overClicks(
   onsets: readonly Onset[],
@@ -273,13 +282,15 @@ function overClicks(
   clicks: readonly LookedFor[],
   placed: Placed,
   sounds: ReadonlyMap<string, KnownSound>,
+  swells: (onset: Onset) => boolean,
 ): { onsets: Onset[]; hiddenS: number[] } {
   const at = clicks.map(({ timeS }) => onRecording(placed, timeS));
   const hiddenS: number[] = [];
   const heard = onsets.filter((onset) => {
     const last = lowerBound(at, onset.timeS + beforeS(kind)) - 1;
     if (last < 0) return true;
-    const over = isOverClick(onset, at[last], sounds.get(clicks[last].sound));
+    const known = sounds.get(clicks[last].sound);
+    const over = isOverClick(onset, at[last], known, swells(onset));
     if (over === 'hidden') hiddenS.push(onset.timeS);
     return over === 'stroke';
   });

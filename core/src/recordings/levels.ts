@@ -1,5 +1,7 @@
 /** How loud a recording is from moment to moment: the peak of each hundredth of a second. */
 const LEVEL_S = 0.01;
+/** What swells does so within so long. */
+const SWELL_S = 0.06;
 
 export class Levels {
   private readonly peaks: number[] = [];
@@ -18,6 +20,15 @@ export class Levels {
       const last = this.peaks.length - 1;
       this.peaks[last] = Math.max(this.peaks[last], Math.abs(value));
     }
+  }
+
+  /** Whether it becomes louder by so much at a time: the softest of a little before beside the loudest of a little after. */
+  swells(timeS: number, db: number): boolean {
+    const at = Math.round(timeS * this.perS);
+    const around = Math.round(SWELL_S * this.perS);
+    const before = Math.min(...this.peaks.slice(Math.max(0, at - around), at + 1));
+    const after = Math.max(0, ...this.peaks.slice(Math.max(0, at), at + around + 1));
+    return after >= before * 10 ** (db / 20);
   }
 
   /** At a time, or just after it. */

@@ -15,12 +15,18 @@ export const knownSound = ({ sound, left }: { sound: Float32Array; left: number 
 
 /** What stands at a click must be so many times louder than what removal leaves, and so much of the click at the least. */
 const OVER_LEFT = 3;
-const LEFT_SHARE = 0.08;
+const LEFT_SHARE = 0.11;
 /** What is left dies away with the click, by half in so long, and never quite. */
 const HALVES_S = 0.04;
-const FLOOR = 0.3;
+const FLOOR = 0.6;
 /** An onset so little before a click may be the click; where long tones are listened for, when one begins is told less closely. */
-export const beforeS = (kind: SoundKind): number => (kind === 'sustained' ? 0.04 : 0.008);
+const BEFORE_S = { struck: 0.008, sustained: 0.04 } as const;
+/**
+ * What is left of a click under a sound that rings on has no clear beginning: it may be told as early as the ears look back for one, and then
+ * its strength is only that of its beginning.
+ */
+const EARLY = { s: 0.022, share: 0.8 } as const;
+export const beforeS = (kind: SoundKind): number => (kind === 'sustained' ? BEFORE_S.sustained : EARLY.s);
 /** Where the sound of a click is not known, an onset so near to it is the click. */
 const BESIDE_S = 0.004;
 /** So near to a click something may be hidden; later it is the rest of the click's own sound. */
@@ -29,19 +35,22 @@ const UNDER_S = 0.07;
 /**
  * @param clickS where the last click before the onset begins, on the same clock.
  * @param known its sound; a sound that is not known was not taken out: the onset may be the click itself.
+ * @param swells whether it becomes louder there: of a long tone the strength is that of the tone, whatever begins.
  */
 export function isOverClick(
   { timeS, strength }: Pick<Onset, 'timeS' | 'strength'>,
   clickS: number,
   known: KnownSound | undefined,
+  swells = true,
 ): 'stroke' | 'hidden' | 'click' {
   if (timeS - clickS > RECEIVED_S) return 'stroke';
   const after = Math.max(0, timeS - clickS);
+  const isEarly = clickS - timeS > BEFORE_S.struck;
   const leaves = known && Math.max(OVER_LEFT * known.leaves, LEFT_SHARE * loudestOf(known.received));
   const isStroke =
     leaves === undefined
       ? Math.abs(timeS - clickS) > BESIDE_S
-      : strength > leaves * (FLOOR + 0.5 ** (after / HALVES_S));
-  if (isStroke) return 'stroke';
+      : strength > leaves * (isEarly ? EARLY.share : FLOOR + 0.5 ** (after / HALVES_S));
+  if (isStroke && (swells || after >= UNDER_S)) return 'stroke';
   return after < UNDER_S ? 'hidden' : 'click';
 }

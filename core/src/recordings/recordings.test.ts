@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { compile, withTempo } from '../plan/index.ts';
 import { STEADY_PLAYER, type StrokeKind, simulate } from '../players/index.ts';
+import { READY_PLANS } from '../practice/index.ts';
 import { measureTake } from '../take/index.ts';
 import { measure } from '../timing/index.ts';
 import { plan as testPlan, withCountIn } from '../testing/plans.ts';
@@ -89,6 +90,26 @@ describe('our own clicks on a recording', () => {
         expect(heard.clicks).not.toBeNull();
         expect({ seed, missed: heard.missed, extra: heard.extra }).toEqual({ seed, missed: 0, extra: 0 });
       }
+    },
+  );
+
+  // What is left of a click under a ringing stroke was told as one before it; in a long tone, as a tone that begins.
+  it.each([
+    ['wood', 0, 2],
+    ['drum', 0, 6],
+    ['bowed', -12, 8],
+  ] as const)(
+    '%s beside clicks at %i dB, twenty bars: none is heard as a stroke',
+    async (sound, clicksDb, seed) => {
+      const plan = withTempo(READY_PLANS[3].plan, tempo(84, '1/4'));
+      const traits = { ...STEADY_PLAYER, tempoPercent: 1.8 };
+      const { onsets, recorded } = await heardOf(
+        { sound, seed, traits, clicksDb, clockPpm: 38, startS: 1.5 },
+        true,
+        plan,
+      );
+      const found = onsets.map(({ timeS }) => timeS);
+      expect(scored(found, recorded.onsetsS, 0.03)).toMatchObject({ missed: 0, extra: 0 });
     },
   );
 
