@@ -1,4 +1,5 @@
 export * from './sheet-schema.ts';
+export * from './tuplet.ts';
 export * from './onsets.ts';
 export * from './systems.ts';
 export * from './counting.ts';

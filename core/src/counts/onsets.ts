@@ -1,6 +1,7 @@
 /** Where everything on a sheet lies, exactly: written notes bar by bar, and what sounds. Lengths are fractions of a whole note. */
 import { Fraction, type Meter, barLength, lengthOf, parseFraction } from '../time/index.ts';
-import { type Sheet, type SheetNote, isTuplet } from './sheet-schema.ts';
+import type { Sheet, SheetNote } from './sheet-schema.ts';
+import { isTuplet } from './tuplet.ts';
 
 /** A note or rest as it is written. */
 export interface Written {

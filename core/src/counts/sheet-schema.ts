@@ -132,7 +132,3 @@ export type SheetNote = z.infer<typeof noteSchema>;
 export type SheetTuplet = z.infer<typeof tupletSchema>;
 export type SheetItem = Sheet['bars'][number]['items'][number];
 export type Grace = z.infer<typeof graceSchema>;
-
-export function isTuplet(item: SheetItem): item is SheetTuplet {
-  return 'tuplet' in item;
-}

@@ -4,7 +4,8 @@
  * them, `{e<1/8}q` of what is before. `6:4(s s s s s s)` is six in the time of four. `|` ends a bar.
  */
 import { NOTE_BASES, type NoteBase, isFractionText } from '../time/index.ts';
-import { type Sheet, type SheetItem, type SheetNote, isTuplet } from './sheet-schema.ts';
+import type { Sheet, SheetItem, SheetNote } from './sheet-schema.ts';
+import { isTuplet } from './tuplet.ts';
 
 type Bars = Sheet['bars'];
 export type ReadBars = { bars: Bars; problem?: undefined } | { bars?: undefined; problem: string };

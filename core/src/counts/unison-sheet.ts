@@ -1,6 +1,6 @@
 /** Unison sheets: two limbs strike the accented notes of a line together; inverted, everything else. Common practice, no source. */
 import type { Sheet, SheetNote } from './sheet-schema.ts';
-import { isTuplet } from './sheet-schema.ts';
+import { isTuplet } from './tuplet.ts';
 import { writtenNotes } from './onsets.ts';
 
 /** Accents where there were none, and none where they were. Rests, and notes that are only held on into, stay. */

@@ -55,8 +55,3 @@ export const assignmentSchema = z
     error: 'the last day lies before the first',
   });
 export type Assignment = z.infer<typeof assignmentSchema>;
-
-/** Whether it is work for this player. */
-export function isFor({ to }: Assignment, player: { id: string; groups: readonly string[] }): boolean {
-  return to.players.includes(player.id) || to.groups.some((group) => player.groups.includes(group));
-}

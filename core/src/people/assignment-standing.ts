@@ -98,3 +98,8 @@ function periodsBefore(
   }
   return before;
 }
+
+/** Whether it is work for this player. */
+export function isFor({ to }: Assignment, player: { id: string; groups: readonly string[] }): boolean {
+  return to.players.includes(player.id) || to.groups.some((group) => player.groups.includes(group));
+}

@@ -19,16 +19,10 @@ import {
   speedOf,
   tempoOfRecord,
 } from './on-record.ts';
+import { outsideTheBar } from './outside-bar.ts';
 import { PlanError } from './plan-error.ts';
-import {
-  type FieldProblem,
-  type Plan,
-  type PlanRecord,
-  type PlayLine,
-  type Section,
-  outsideTheBar,
-  pathText,
-} from './schema.ts';
+import { type FieldProblem, pathText } from './problem.ts';
+import type { Plan, PlanRecord, PlayLine, Section } from './schema.ts';
 import { silentBars, thin } from './silence.ts';
 import { type Place, type Rule, type Spot, sequenceSpots, spotsOf } from './spots.ts';
 import type { Bar, Click, RecordStretch, SilentStretch, Target, Timeline } from './timeline.ts';

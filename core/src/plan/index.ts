@@ -1,4 +1,6 @@
 export * from './schema.ts';
+export * from './limits.ts';
+export * from './problem.ts';
 export * from './timeline.ts';
 export * from './time-in-bar.ts';
 export * from './compile.ts';

@@ -5,7 +5,8 @@
 import { barsOf, timeOfBeat } from '../beat-map/index.ts';
 import { barLength, parseFraction, secondsAlong, tempo } from '../time/index.ts';
 import { meterOf } from './meter-of.ts';
-import type { FieldProblem, Plan, PlanRecord, Section } from './schema.ts';
+import type { FieldProblem } from './problem.ts';
+import type { Plan, PlanRecord, Section } from './schema.ts';
 
 type SectionOnRecord = Section & { record: NonNullable<Section['record']> };
 

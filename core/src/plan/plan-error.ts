@@ -1,4 +1,4 @@
-import type { FieldProblem } from './schema.ts';
+import type { FieldProblem } from './problem.ts';
 
 /** The plan is well formed but cannot be played; each problem names its place. */
 export class PlanError extends Error {

@@ -1,6 +1,7 @@
 /** The same plan at another speed: every section's tempo scales by one ratio. */
 import { Fraction, type Tempo, fitForDocument, parseFraction, ratioOf, tempo } from '../time/index.ts';
-import { type Plan, type SaidTempo, SPEED_RANGE } from './schema.ts';
+import { SPEED_RANGE } from './limits.ts';
+import type { Plan, SaidTempo } from './schema.ts';
 
 /** The tempo that stands for a plan: its first section's. */
 export function planTempo(plan: Plan): Tempo {

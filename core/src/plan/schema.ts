@@ -7,36 +7,18 @@
  */
 import { z } from 'zod';
 import { beatsAndBars } from '../beat-map/index.ts';
-import {
-  FRACTION_TEXT,
-  barLength,
-  durationSchema,
-  isFractionText,
-  meterName,
-  meterSchema,
-  parseFraction,
-  positionSchema,
-  wholeNumber,
-} from '../time/index.ts';
+import { FRACTION_TEXT, durationSchema, meterSchema, positionSchema, wholeNumber } from '../time/index.ts';
+import { BPM_RANGE, MOST, SPEED_RANGE, isRateText } from './limits.ts';
+import { outsideTheBar } from './outside-bar.ts';
+import { type FieldProblem, fieldProblems } from './problem.ts';
 
 const positions = z.array(positionSchema).min(1, 'name at least one position, like ["1/4"]').max(512);
-/** How many of each a plan may hold; parts are the voices of its lines, over all sections. */
-export const MOST = { sections: 512, layers: 32, lines: 8, parts: 16 } as const;
-
-export const BPM_RANGE = { min: 1, max: 999 } as const;
 const BPM_HINT = `a tempo lies between ${BPM_RANGE.min} and ${BPM_RANGE.max} a minute`;
 /** A rate a minute: a number, or an exact fraction in text ("220/3") where a decimal would round. */
 export const bpmSchema = z.union(
   [
     z.number().min(BPM_RANGE.min, BPM_HINT).max(BPM_RANGE.max, BPM_HINT),
-    z
-      .string()
-      .regex(FRACTION_TEXT, BPM_HINT)
-      .refine((text) => {
-        if (!isFractionText(text)) return false;
-        const value = parseFraction(text).valueOf();
-        return value >= BPM_RANGE.min && value <= BPM_RANGE.max;
-      }, BPM_HINT),
+    z.string().regex(FRACTION_TEXT, BPM_HINT).refine(isRateText, BPM_HINT),
   ],
   { error: BPM_HINT },
 );
@@ -161,7 +143,6 @@ export const playSchema = z
   .superRefine(requireOneOf(['every', 'at', 'rhythm', 'free'], 'a line to play'));
 
 const MOST_RECORD_S = 4 * 3600;
-export const SPEED_RANGE = { min: 0.5, max: 1.2 } as const;
 const SPEED_HINT = 'a record is played at 0.5 to 1.2 times its speed';
 
 /** A record of the player's own to play along with. Its sound is a recording's; its time travels with the plan. */
@@ -177,41 +158,6 @@ export const planRecordSchema = z.strictObject({
     .max(6, 'the record lies between -40 and 6 dB')
     .optional(),
 });
-
-interface Placed {
-  meter: z.infer<typeof meterSchema>;
-  clicks: readonly { at?: string[] | undefined; accent?: string[] | undefined }[];
-  play: readonly { at?: string[] | undefined }[];
-}
-
-/** Places that lie behind the end of the bar, by their path in the section. A fraction that cannot be read is refused elsewhere. */
-export function outsideTheBar({
-  meter,
-  clicks,
-  play,
-}: Placed): { path: (string | number)[]; message: string }[] {
-  if (!isFractionText(meter.unit)) return [];
-  const exact = { beats: meter.beats, unit: parseFraction(meter.unit) };
-  const bar = barLength(exact);
-  const outside = (list: string[] | undefined, path: (string | number)[], what: string) =>
-    (list ?? []).flatMap((text, i) =>
-      isFractionText(text) && parseFraction(text).gte(bar)
-        ? [
-            {
-              path: [...path, i],
-              message: `${what} at ${text} lies outside a bar of ${meterName(exact)}, which ends at ${bar.toFraction()}`,
-            },
-          ]
-        : [],
-    );
-  return [
-    ...clicks.flatMap(({ at, accent }, i) => [
-      ...outside(at, ['clicks', i, 'at'], 'a click'),
-      ...outside(accent, ['clicks', i, 'accent'], 'an accent'),
-    ]),
-    ...play.flatMap(({ at }, i) => outside(at, ['play', i, 'at'], 'a note')),
-  ];
-}
 
 export const sectionSchema = z
   .strictObject({
@@ -299,43 +245,6 @@ export type ClickLayer = z.infer<typeof clickLayerSchema>;
 export type Silence = z.infer<typeof silenceSchema>;
 export type PlayLine = z.infer<typeof playSchema>;
 export type RhythmNote = z.infer<typeof rhythmNote>;
-
-export interface FieldProblem {
-  /** Where: "sections[1].clicks[0].at[2]", or "" for the whole document. */
-  path: string;
-  message: string;
-}
-
-/** More than so many help nobody. */
-export const MOST_PROBLEMS = 20;
-
-/** Zod's first issues as plain field problems, for screens and for problem details; after MOST_PROBLEMS only how many more. */
-export function fieldProblems({ issues }: z.ZodError): FieldProblem[] {
-  const shown = issues.slice(0, MOST_PROBLEMS);
-  const more = issues.length - shown.length;
-  return [...shown.map(fieldProblem), ...(more > 0 ? [{ path: '', message: `and ${more} more` }] : [])];
-}
-
-function fieldProblem(issue: z.core.$ZodIssue): FieldProblem {
-  return {
-    path: pathText(issue.path),
-    message: issue.code === 'unrecognized_keys' ? unknownFields(issue.keys) : issue.message,
-  };
-}
-
-/** "sections[1].clicks[0].at[2]" */
-export function pathText(path: readonly PropertyKey[]): string {
-  return path.reduce<string>(
-    (text, key) =>
-      typeof key === 'number' ? `${text}[${key}]` : text ? `${text}.${String(key)}` : String(key),
-    '',
-  );
-}
-
-function unknownFields(keys: readonly string[]): string {
-  const names = keys.slice(0, 3).map((key) => `"${key.slice(0, 40)}"`);
-  return `there is no field ${names.join(', ')}${keys.length > 3 ? ' …' : ''} here; take it out`;
-}
 
 /** Reads a plan from untrusted JSON values. */
 export function readPlan(value: unknown): { plan: Plan } | { problems: FieldProblem[] } {

@@ -1,5 +1,5 @@
 /** Where a problem of a plan lies, in words. */
-import type { FieldProblem } from './schema.ts';
+import type { FieldProblem } from './problem.ts';
 
 export interface Whereabouts {
   /** 0-based; null for the plan as a whole. */

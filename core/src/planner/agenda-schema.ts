@@ -1,13 +1,12 @@
 /** An agenda: what is practised one after the other and for how long; and a session: what became of it. Open JSON. */
 import { z } from 'zod';
 import { type FieldProblem, fieldProblems, saidTempoSchema } from '../plan/index.ts';
+import { WEEKDAYS } from './weekdays.ts';
 
 export const MOST_ITEMS = 60;
 export const ITEM_KINDS = ['warm up', 'play', 'break'] as const;
 /** What it was made for: one thing from several sides, fresh placements, a tempo that must stand by a date, or as somebody put it together. */
 export const PURPOSES = ['depth', 'rotation', 'date', 'own'] as const;
-export const WEEKDAYS = ['MO', 'TU', 'WE', 'TH', 'FR', 'SA', 'SU'] as const;
-export type Weekday = (typeof WEEKDAYS)[number];
 
 const key = z.string().regex(/^[a-z0-9-]{1,40}$/, 'a key is made of small letters, digits and dashes');
 const title = z.string().trim().min(1, 'give it a title').max(160, 'a title has at most 160 characters');

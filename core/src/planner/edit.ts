@@ -1,5 +1,6 @@
 /** Changes of an agenda, and what it comes to. Pure. */
-import { type Agenda, type AgendaItem, WEEKDAYS } from './agenda-schema.ts';
+import type { Agenda, AgendaItem } from './agenda-schema.ts';
+import { WEEKDAYS } from './weekdays.ts';
 
 const STEP_MINUTES = 5;
 const LONGEST = 180;

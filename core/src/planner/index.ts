@@ -1,4 +1,5 @@
 export * from './agenda-schema.ts';
+export * from './weekdays.ts';
 export * from './propose.ts';
 export * from './due.ts';
 export * from './edit.ts';

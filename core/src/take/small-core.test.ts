@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { type SmallCore, readSmallCore, smallCoreText, writeSmallCore } from './small-core.ts';
+import { smallCoreText } from './small-core-schema.ts';
+import { type SmallCore, readSmallCore, writeSmallCore } from './small-core.ts';
 
 const mark = (rows: number) =>
   fc.record({

@@ -5,24 +5,11 @@
  * A bar is its number of beats, in parentheses where it was silent; then, for each hit, its place across the bar in thousandths and its
  * asynchrony in whole milliseconds: `4 0:-3 250:12|(4) 0:31`.
  */
-import { z } from 'zod';
-
 export interface SmallCore {
   rows: { beats: number; silent: boolean }[];
   /** `across` is the place in the bar, 0 at its downbeat and 1 at the next. */
   marks: { row: number; across: number; asynchronyMs: number }[];
 }
-
-const LONGEST = 20_000;
-const BAR = /^(\d{1,4}|\(\d{1,4}\))( -?\d{1,7}:-?\d{1,9})*$/;
-
-export const smallCoreText = z
-  .string()
-  .max(LONGEST)
-  .refine(
-    (text) => text === '' || text.split('|').every((bar) => BAR.test(bar)),
-    'This is no core in small.',
-  );
 
 export function writeSmallCore({ rows, marks }: SmallCore): string {
   const bars = rows.map(({ beats, silent }) => [silent ? `(${beats})` : String(beats)]);

@@ -3,7 +3,8 @@ import { z } from 'zod';
 import type { Timeline } from '../plan/index.ts';
 import { ESTIMATOR, type Report, VERDICTS, findingSchema, headOf } from '../timing/index.ts';
 import type { MeasuredTake } from './measure-take.ts';
-import { smallCoreText, writeSmallCore } from './small-core.ts';
+import { smallCoreText } from './small-core-schema.ts';
+import { writeSmallCore } from './small-core.ts';
 
 const MOST_ROWS = 40;
 const MOST_MARKS = 400;

@@ -4,7 +4,7 @@ import { mean, standardDeviation, studentInterval } from '../stats/index.ts';
 import { type Match, intendedPlaces } from './matching.ts';
 import type { Report } from './report-schema.ts';
 import type { Scene } from './scene.ts';
-import type { Judging } from './tolerance.ts';
+import type { Judging } from './judging-schema.ts';
 
 /** Bars; each is one comparison. */
 const FEWEST_BARS = 6;

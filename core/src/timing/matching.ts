@@ -6,7 +6,7 @@ import { parseFraction } from '../time/index.ts';
 import type { Hit } from './hit.ts';
 import { nearestPlaces } from './nearest.ts';
 import type { Line, Scene } from './scene.ts';
-import type { Judging } from './tolerance.ts';
+import type { Judging } from './judging-schema.ts';
 
 /** A matched target as the estimators see it. */
 export interface Match {

@@ -20,6 +20,3 @@ export const trialsSchema = z.object({
 /** A picture of a step has room for no more. */
 export const MOST_TRIAL_ERRORS = 24;
 export type Trials = z.infer<typeof trialsSchema>;
-
-export const trialCount = ({ good, early, late, uneven }: Omit<Trials, 'of' | 'why'>): number =>
-  good + early + late + uneven;

@@ -1,5 +1,6 @@
 import type { TempoCurve } from '../free/index.ts';
-import { clock, freeSentences } from './free-words.ts';
+import { freeSentences } from './free-words.ts';
+import { clock } from './numbers.ts';
 
 const curve: TempoCurve = {
   beats: [],

@@ -49,3 +49,9 @@ export function fastSlow(percent: number): string {
   if (Math.abs(percent) < 0.05) return 'on tempo';
   return `${oneDecimal(Math.abs(percent))} % ${percent >= 0 ? 'fast' : 'slow'}`;
 }
+
+/** "1:05". */
+export function clock(seconds: number): string {
+  const all = Math.max(0, Math.round(seconds));
+  return `${Math.floor(all / 60)}:${String(all % 60).padStart(2, '0')}`;
+}

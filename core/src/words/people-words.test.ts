@@ -24,7 +24,7 @@ it.each<[Need, string]>([
   ],
   [
     { kind: 'due', unit: 'session', title: 'Halves', done: 0, of: 1, until: '2026-11-29' },
-    'due none of 1 session of “Halves” by 11-29.',
+    'due one session of “Halves” by 11-29.',
   ],
   [
     { kind: 'late', unit: 'take', title: 'Halves', done: 2, of: 4, until: '2026-11-27' },

@@ -23,12 +23,12 @@ export function needWords(need: Need, { day, tempo }: Saying): NeedWords {
     case 'late':
       return {
         ...{ word: 'late', tone: 'needs' },
-        sentence: `${countOf(need)} of “${need.title}”, which was for ${need.until ? day(need.until) : 'by now'}.`,
+        sentence: `${givenWords(need)}, which was for ${need.until ? day(need.until) : 'by now'}.`,
       };
     case 'due':
       return {
         ...{ word: 'due', tone: 'soon' },
-        sentence: `${countOf(need)} of “${need.title}”${need.until ? ` by ${day(need.until)}` : ''}.`,
+        sentence: `${givenWords(need)}${need.until ? ` by ${day(need.until)}` : ''}.`,
       };
     case 'stuck':
       return {
@@ -80,8 +80,9 @@ export function needWords(need: Need, { day, tempo }: Saying): NeedWords {
   }
 }
 
-const countOf = ({ done, of, unit }: Extract<Need, { kind: 'late' | 'due' }>) =>
-  `${done === 0 ? 'none' : done} of ${plural(of, unit)}`;
+/** Of a single one there is nothing to count. */
+const givenWords = ({ done, of, unit, title }: Extract<Need, { kind: 'late' | 'due' }>) =>
+  `${of === 1 ? `one ${unit}` : `${done === 0 ? 'none' : done} of ${plural(of, unit)}`} of “${title}”`;
 
 function adviceWords({ advice, to }: Extract<Need, { kind: 'stuck' }>, tempo: Saying['tempo']): string {
   switch (advice) {

@@ -4,14 +4,12 @@ import { ThemeProvider } from '@mui/material/styles';
 import { type ComponentType, Suspense, lazy, useEffect } from 'react';
 import { type RouteObject, RouterProvider, createBrowserRouter } from 'react-router';
 import { SWRConfig } from 'swr';
-import { sendLeftSounds } from '../data/uploads.ts';
 import { onLateDatabase } from '../device/database.ts';
 import { useOutboxSender } from '../data/outbox/useOutbox.ts';
 import { loadBeside, loadLog, loadPlan, loadReading, prepareReading } from './after-take.ts';
 import { Bench } from '../screens/bench/Bench.tsx';
 import { NotFound } from './NotFound.tsx';
 import { ErrorScreen } from './ErrorScreen.tsx';
-import { fetchCode } from './fetch-code.ts';
 import { LaterNotices } from './LaterNotices.tsx';
 import { Shell } from './Shell.tsx';
 import { ScreenSkeleton } from '../parts/layout/Skeletons.tsx';
@@ -119,16 +117,25 @@ export function App() {
 
 const QUIET_AFTER_MS = 4000;
 
+/** What nobody waits for, and whose code does not come where the server is away already: the next page does it. */
+function unhurried(work: Promise<void>): void {
+  work.catch(() => undefined);
+}
+
 /** Sends what waits; and when the first screen has settled, fetches the others' code. */
 function Background() {
   useOutboxSender();
   useEffect(() => {
-    const sendLeft = () => void sendLeftSounds();
+    const sendLeft = () =>
+      unhurried(import('../data/uploads.ts').then(({ sendLeftSounds }) => sendLeftSounds()));
     sendLeft();
     return onLateDatabase(sendLeft);
   }, []);
   useEffect(() => {
-    const timer = setTimeout(() => void fetchCode(import.meta.url), QUIET_AFTER_MS);
+    const timer = setTimeout(
+      () => unhurried(import('./fetch-code.ts').then(({ fetchCode }) => fetchCode(import.meta.url))),
+      QUIET_AFTER_MS,
+    );
     return () => clearTimeout(timer);
   }, []);
   return null;

@@ -5,7 +5,7 @@ import Typography from '@mui/material/Typography';
 import { useColorScheme } from '@mui/material/styles';
 import { lazy, useEffect, useEffectEvent, useLayoutEffect, useRef, useState } from 'react';
 import { Outlet, useLocation, useNavigationType } from 'react-router';
-import { useRunning } from '../device/running-session.ts';
+import { useIsSessionKept } from '../device/kept-session.ts';
 import { useKey } from '../parts/actions/useKey.ts';
 import { DARK, LIGHT } from '../theme/palette.ts';
 import { DISPLAY_FACE } from '../theme/theme.ts';
@@ -36,7 +36,7 @@ export function Shell() {
   const main = useRef<HTMLElement>(null);
   const [open, setOpen] = useState<'keys' | 'go to' | null>(null);
   const light = useLight();
-  const isOn = useRunning() !== null;
+  const isOn = useIsSessionKept();
   useHeading(main, place);
   // Another screen begins at its top; going back the browser finds the place again.
   useLayoutEffect(() => {

@@ -1,7 +1,6 @@
 /** What screens read, through SWR: cached, revalidated, shared; with what waits in the outbox laid over it. */
 import { type Path, readyPathOf } from '@feldspar/core/paths';
 import { ALL_READY_PLANS, readyPlanOf } from '@feldspar/core/practice';
-import type { Recording } from '@feldspar/core/recordings';
 import type { Take } from '@feldspar/core/take';
 import type {
   AnswerOf,
@@ -19,7 +18,6 @@ import type {
   PlanItem,
   Player,
   PractisedTake,
-  RecordingItem,
   Remeasuring,
   RouteName,
   StoredPlan,
@@ -27,22 +25,19 @@ import type {
   TakeOrder,
   TrendsAnswer,
 } from '@feldspar/core/wire';
-import { useEffect, useMemo, useSyncExternalStore } from 'react';
+import { useMemo } from 'react';
 import useSWR, { type SWRConfiguration, type SWRResponse, useSWRConfig } from 'swr';
 import {
   DOCUMENTS_OVER,
   overTake,
   plansOver,
   playersOver,
-  recordingsOver,
   takesOver,
   waitingPlan,
-  waitingRecording,
   waitingTake,
 } from './outbox/overlay.ts';
 import type { Waiting } from './outbox/queue.ts';
 import { useOutbox } from './outbox/useOutbox.ts';
-import { type Upload, currentUploads, onArrived, onUploads } from './uploads.ts';
 import { type Asked, addressOf, request } from './wire/client.ts';
 
 type Readable = Extract<RouteName, `GET ${string}`>;
@@ -58,7 +53,7 @@ export function useAnswer<Name extends Readable>(
 }
 
 /** The same answer with something laid over it, as long as neither changes. */
-function useOver<Value extends object, Response extends { data: Value | undefined }>(
+export function useOver<Value extends object, Response extends { data: Value | undefined }>(
   response: Response,
   over: (queue: readonly Waiting[], value: Value) => Value,
 ): Response {
@@ -137,7 +132,8 @@ export function useLatestTakes(player: string | null, limit: number): SWRRespons
   return useOver(useAnswer('GET /takes', { query: { player, limit } }), takesOver);
 }
 
-const PAGE = 30;
+/** Lines of a page of a list. */
+export const PAGE = 30;
 
 /** A page of the log. Every visit asks anew: a note written a second ago must be there. @param cursor null for the first. */
 export function useTakePage(
@@ -151,44 +147,6 @@ export function useTakePage(
     useAnswer('GET /takes', asked, { dedupingInterval: 0, keepPreviousData: find !== '' }),
     takesOver,
   );
-}
-
-/** A page of the recordings, newest first. @param cursor null for the first. */
-export function useRecordings(
-  player: string | null,
-  cursor: string | null,
-  find = '',
-): SWRResponse<Page<RecordingItem>> {
-  const asked = { query: { limit: PAGE, player, cursor, find: find || null } };
-  return useOver(
-    useAnswer('GET /recordings', asked, { dedupingInterval: 0, keepPreviousData: find !== '' }),
-    recordingsOver,
-  );
-}
-
-export interface FoundRecording {
-  /** As it was last saved here, or as the server has it. */
-  data: Recording | undefined;
-  /** Hash of the sound that the studio keeps; null where it keeps none, undefined while that is not known. */
-  hash: string | null | undefined;
-  error: unknown;
-}
-
-/** @param id nothing is asked for where it is empty. */
-export function useRecording(id: string): FoundRecording {
-  const waiting = waitingRecording(useOutbox(), id);
-  const { data, error, mutate } = useAnswer('GET /recordings/:id', id === '' ? null : { id });
-  useEffect(() => onArrived((other) => void (other === id && mutate())), [id, mutate]);
-  const document = waiting ?? data?.document;
-  return {
-    data: document,
-    hash: data ? data.hash : error ? null : undefined,
-    error: document ? undefined : (error as unknown),
-  };
-}
-
-export function useUploads(): ReadonlyMap<string, Upload> {
-  return useSyncExternalStore(onUploads, currentUploads);
 }
 
 export function useBin(): SWRResponse<Bin> {

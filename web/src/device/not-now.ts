@@ -1,22 +1,26 @@
 /** What was answered "not now", in this browser: it is not proposed again before tomorrow. */
-import { useState } from 'react';
-import { z } from 'zod';
-import { keepValue, readValue } from './storage.ts';
+import { useKept } from './useKept.ts';
 
 const KEY = 'feldspar not now';
 const MOST = 50;
-const schema = z.array(z.object({ what: z.string().max(200), day: z.string().max(10) })).max(MOST);
+const load = () => import('./bench-schemas.ts').then(({ notNowSchema }) => notNowSchema(MOST));
 
-/** @param today as "2026-11-28". @returns whether something waits for tomorrow, and a function that says so. */
-export function useNotNow(
-  today: string,
-): [(what: string) => boolean, (what: string, notNow: boolean) => void] {
-  const [kept, setKept] = useState(() => readValue(KEY, schema) ?? []);
-  const say = (what: string, notNow: boolean) => {
-    const others = kept.filter((one) => one.day === today && one.what !== what);
-    const next = (notNow ? [...others, { what, day: today }] : others).slice(-MOST);
-    keepValue(KEY, next);
-    setKept(next);
+interface NotNow {
+  /** Before this nothing is to be proposed: it may have been put off. */
+  known: boolean;
+  isPutOff(what: string): boolean;
+  putOff(what: string, notNow: boolean): void;
+}
+
+/** @param today as "2026-11-28". */
+export function useNotNow(today: string): NotNow {
+  const [kept, keep] = useKept(KEY, load);
+  return {
+    known: kept !== undefined,
+    isPutOff: (what) => kept?.some((one) => one.day === today && one.what === what) ?? false,
+    putOff: (what, notNow) => {
+      const others = (kept ?? []).filter((one) => one.day === today && one.what !== what);
+      keep((notNow ? [...others, { what, day: today }] : others).slice(-MOST));
+    },
   };
-  return [(what) => kept.some((one) => one.day === today && one.what === what), say];
 }

@@ -1,21 +1,20 @@
 /** What the person said against the proposal on the bench; it counts until the next take, in this browser. */
 import type { Overrule } from '@feldspar/core/paths';
-import { useState } from 'react';
-import { z } from 'zod';
-import { forget, keepValue, readValue } from './storage.ts';
+import { useKept } from './useKept.ts';
 
 const KEY = 'feldspar overrule';
-const schema = z.object({ take: z.string(), said: z.enum(['go on', 'stay']) });
+const load = () => import('./bench-schemas.ts').then(({ overruleSchema }) => overruleSchema);
 
-/** @param take the newest one, which the proposal follows from. */
-export function useOverrule(take: string | null): [Overrule | null, (said: Overrule | null) => void] {
-  const [kept, setKept] = useState(() => readValue(KEY, schema));
+/**
+ * @param take the newest one, which the proposal follows from.
+ * @returns undefined while it is not known.
+ */
+export function useOverrule(
+  take: string | null,
+): [Overrule | null | undefined, (said: Overrule | null) => void] {
+  const [kept, keep] = useKept(KEY, load);
   const say = (said: Overrule | null) => {
-    if (take === null) return;
-    const next = said === null ? null : { take, said };
-    if (next) keepValue(KEY, next);
-    else forget(KEY);
-    setKept(next);
+    if (take !== null) keep(said === null ? null : { take, said });
   };
-  return [kept !== null && kept.take === take ? kept.said : null, say];
+  return [kept && (kept.take === take ? kept.said : null), say];
 }

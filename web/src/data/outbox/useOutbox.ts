@@ -83,12 +83,12 @@ export function useOutboxSender(): void {
     const onShow = ({ persisted }: PageTransitionEvent) => persisted && void adoptAbandoned();
     window.addEventListener('pageshow', onShow);
     // What an earlier page left could not be read when this one began.
-    const notLate = onLateDatabase(() => {
+    const stopAwaiting = onLateDatabase(() => {
       void adoptAbandoned();
       void flush();
     });
     return () => {
-      notLate();
+      stopAwaiting();
       window.removeEventListener('pageshow', onShow);
       leave();
       stop();

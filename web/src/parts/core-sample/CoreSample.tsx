@@ -1,4 +1,4 @@
-/** The core sample drawn: strata, seam, grain, hatching, and the vein of what was played. */
+/** The core sample drawn, with its numbers and its scale: strata, seam, grain, hatching, and the vein of what was played. */
 import { memo, useId, useMemo } from 'react';
 import { INK } from '../../theme/palette.ts';
 import { Hatch } from './Hatch.tsx';
@@ -11,27 +11,18 @@ export interface CoreSampleProps {
   rowHeight?: number;
   /** What a reader who cannot see the picture should hear. */
   label: string;
-  /** Bar numbers, beat numbers and the scale; left out in thumbnails. */
-  annotated?: boolean;
   /** The stage: rows before this one are passed, this one is framed, and there is no scale to read. */
   currentRow?: number;
 }
 
 export const CoreSample = memo(function CoreSample(props: CoreSampleProps) {
-  const { model, width, rowHeight = 20, label, annotated = true, currentRow } = props;
+  const { model, width, rowHeight = 20, label, currentRow } = props;
   const hatchId = useId();
   const layout = useMemo(
-    () =>
-      layoutCore(model, {
-        width,
-        rowHeight,
-        gutter: annotated ? 30 : 0,
-        head: annotated ? 26 : 0,
-        markRoom: annotated ? 10 : 2,
-      }),
-    [model, width, rowHeight, annotated],
+    () => layoutCore(model, { width, rowHeight, gutter: 30, head: 26, markRoom: 10 }),
+    [model, width, rowHeight],
   );
-  const showScale = annotated && currentRow === undefined && model.marks.length > 0;
+  const showScale = currentRow === undefined && model.marks.length > 0;
   const height = layout.height + (showScale ? 30 : 0);
   return (
     <svg
@@ -44,18 +35,17 @@ export const CoreSample = memo(function CoreSample(props: CoreSampleProps) {
       style={{ display: 'block', overflow: 'visible' }}
     >
       <Hatch id={hatchId} />
-      {annotated && <BeatNumbers model={model} layout={layout} />}
+      <BeatNumbers model={model} layout={layout} />
       <Strata
         model={model}
         layout={layout}
         rowHeight={rowHeight}
         hatch={`url(#${hatchId})`}
-        annotated={annotated}
         currentRow={currentRow}
       />
       <Veins model={model} layout={layout} rowHeight={rowHeight} />
       <Grains model={model} layout={layout} rowHeight={rowHeight} />
-      <Hits model={model} layout={layout} rowHeight={rowHeight} annotated={annotated} />
+      <Hits model={model} layout={layout} rowHeight={rowHeight} />
       {showScale && <Scale layout={layout} />}
     </svg>
   );
@@ -92,9 +82,8 @@ function Strata({
   layout,
   rowHeight,
   hatch,
-  annotated,
   currentRow,
-}: Part & { hatch: string; annotated: boolean; currentRow: number | undefined }) {
+}: Part & { hatch: string; currentRow: number | undefined }) {
   const left = layout.x(-0.5);
   return model.rows.map((row, i) => {
     const top = layout.rowTop(i);
@@ -107,7 +96,7 @@ function Strata({
           {...box}
           fill={passed ? INK.passed : row.silent ? INK.ground : INK.paper}
           stroke={INK.line}
-          strokeWidth={annotated ? 1 : 0.6}
+          strokeWidth={1}
         />
         {row.silent && <rect {...box} fill={hatch} />}
         {Array.from({ length: row.beats }, (_, beat) => (
@@ -118,11 +107,11 @@ function Strata({
             y1={top}
             y2={top + height}
             stroke={INK.quiet}
-            strokeOpacity={annotated ? 0.55 : 0.3}
+            strokeOpacity={0.55}
           />
         ))}
         {i === currentRow && <rect {...box} fill="none" stroke={INK.ink} strokeWidth="2.5" />}
-        {row.startsSection && annotated && (
+        {row.startsSection && (
           <line
             // Rows as low as a number leave no room between two of them.
             x1={rowHeight < NUMBER_PX ? left : left - 26}
@@ -133,18 +122,16 @@ function Strata({
             strokeWidth="1.5"
           />
         )}
-        {annotated && (
-          <text
-            x={left - 8}
-            y={top + height / 2 + 4}
-            textAnchor="end"
-            fontSize="12"
-            fontWeight={i === currentRow ? 700 : 400}
-            fill={i === currentRow ? INK.ink : INK.quiet}
-          >
-            {row.label}
-          </text>
-        )}
+        <text
+          x={left - 8}
+          y={top + height / 2 + 4}
+          textAnchor="end"
+          fontSize="12"
+          fontWeight={i === currentRow ? 700 : 400}
+          fill={i === currentRow ? INK.ink : INK.quiet}
+        >
+          {row.label}
+        </text>
       </g>
     );
   });
@@ -201,9 +188,9 @@ function Veins({ model, layout, rowHeight }: Part) {
  * Hits within the tolerance are plain bars; earlier ones carry a flag to the left, later ones to the right, so that
  * side, shape and colour say the same.
  */
-function Hits({ model, layout, rowHeight, annotated }: Part & { annotated: boolean }) {
+function Hits({ model, layout, rowHeight }: Part) {
   const height = Math.max(3, (rowHeight - 2) * 0.72);
-  const width = annotated ? 3.4 : 2;
+  const width = 3.4;
   return (
     <g>
       {model.missed.map(({ row, at }) => (
@@ -235,7 +222,7 @@ function Hits({ model, layout, rowHeight, annotated }: Part & { annotated: boole
         return (
           <g key={i}>
             <rect x={x - width / 2} y={y} width={width} height={height} rx={width / 2} fill={INK.player} />
-            {annotated && side !== 0 && (
+            {side !== 0 && (
               <path
                 d={`M${x + side * 3} ${y + height / 2 - 4}l${side * 5} 4l${-side * 5} 4z`}
                 fill={side < 0 ? INK.early : INK.late}

@@ -1,7 +1,8 @@
-/** A core in a list: painted, so that a row of the list is a few elements and not a hundred. */
+/** A core in small, without its numbers: painted, so that a row of a list is a few elements and not a hundred. */
 import Box from '@mui/material/Box';
 import { useColorScheme } from '@mui/material/styles';
 import { useEffect, useMemo, useRef } from 'react';
+import { Fitted } from './Fitted.tsx';
 import { coloursAt } from './colours-at.ts';
 import { layoutCore } from './layout.ts';
 import type { CoreModel } from './model.ts';
@@ -12,13 +13,23 @@ const MOST_DOTS_A_PIXEL = 3;
 
 interface PaintedCoreProps {
   model: CoreModel;
-  width: number;
   rowHeight: number;
+  maxWidth?: number;
   /** What a reader who cannot see the picture should hear. */
   label: string;
 }
 
-export function PaintedCore({ model, width, rowHeight, label }: PaintedCoreProps) {
+/** As wide as the place it stands in. */
+export function PaintedCore({ maxWidth = 720, ...props }: PaintedCoreProps) {
+  return <Fitted maxWidth={maxWidth}>{(width) => <Painting {...props} width={width} />}</Fitted>;
+}
+
+function Painting({
+  model,
+  width,
+  rowHeight,
+  label,
+}: Omit<PaintedCoreProps, 'maxWidth'> & { width: number }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const { mode, systemMode } = useColorScheme();
   const scheme = mode === 'system' ? systemMode : mode;

@@ -1,7 +1,7 @@
 /** A take's core in small, for lists. */
 import type { TakeSummary } from '@feldspar/core/take';
 import { useMemo } from 'react';
-import { FittedCore } from './FittedCore.tsx';
+import { PaintedCore } from './PaintedCore.tsx';
 import { coreOfSummary } from './model.ts';
 
 const SIZE = { width: 150, height: 84 } as const;
@@ -11,12 +11,6 @@ export function SmallCore({ summary, title }: { summary: TakeSummary; title: str
   const model = useMemo(() => coreOfSummary(summary), [summary]);
   const rowHeight = Math.max(ROW.least, Math.min(ROW.most, SIZE.height / Math.max(1, model.rows.length)));
   return (
-    <FittedCore
-      model={model}
-      rowHeight={rowHeight}
-      annotated={false}
-      maxWidth={SIZE.width}
-      label={`Small core of ${title}`}
-    />
+    <PaintedCore model={model} rowHeight={rowHeight} maxWidth={SIZE.width} label={`Small core of ${title}`} />
   );
 }

@@ -29,7 +29,7 @@ export function PlanCard({ plan }: { plan: PlanItem }) {
           gap: 1,
         }}
       >
-        {document && <PlanPicture plan={document} rowHeight={6} annotated={false} mostRows={12} />}
+        {document && <PlanPicture plan={document} rowHeight={6} mostRows={12} />}
         <Typography variant="h3">{plan.title}</Typography>
         {plan.trains && <Typography variant="body2">{plan.trains}</Typography>}
         {document && <PlanLine plan={document} />}

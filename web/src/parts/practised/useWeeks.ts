@@ -36,9 +36,13 @@ export function useWeeks(player: string | null): Weeks {
   const takes = practised.data?.items;
   const past = useMemo(() => (takes ?? []).map(pastTake), [takes]);
   const [overrule, onOverrule] = useOverrule(takes?.[0]?.id ?? null);
-  const suggestion = useMemo(() => suggest(past, overrule, walked?.path ?? null), [past, overrule, walked]);
+  const suggestion = useMemo(
+    () => suggest(past, overrule ?? null, walked?.path ?? null),
+    [past, overrule, walked],
+  );
   const error = practised.error as unknown;
   const known =
+    overrule !== undefined &&
     (takes !== undefined || error !== undefined) &&
     (walks.data !== undefined || walks.error !== undefined) &&
     (walk === null || walked !== undefined || path.missing || path.error !== undefined);

@@ -5,7 +5,7 @@
 import type { Plan, Timeline } from '@feldspar/core/plan';
 import type { RecordSound } from '@feldspar/core/sound';
 import { useEffect, useRef, useState } from 'react';
-import { useRecording } from '../../data/hooks.ts';
+import { useRecording } from '../../data/recordings.ts';
 import { readSound } from '../../device/sounds.ts';
 import { askOutput } from '../../sound/output.ts';
 import { readyRecord } from '../../workers/record-sound.ts';

@@ -5,22 +5,21 @@ import Button from '@mui/material/Button';
 import Stack from '@mui/material/Stack';
 import Typography from '@mui/material/Typography';
 import { type Overrule, type Suggestion } from '@feldspar/core/paths';
-import { isOn } from '@feldspar/core/planner';
 import { planTempo, withTempo } from '@feldspar/core/plan';
-import { READY_PLANS, offerSilence, silencePlan, silentBarsOfPlan } from '@feldspar/core/practice';
-import { type Tempo, tempo } from '@feldspar/core/time';
-import type { PractisedTake, StoredPlan, TakeItem } from '@feldspar/core/wire';
-import { agendaHeadline, headlineOf, reasonOf, weekLine, whySilence } from '@feldspar/core/words';
+import { READY_PLANS } from '@feldspar/core/practice';
+import type { Tempo } from '@feldspar/core/time';
+import type { StoredPlan, TakeItem } from '@feldspar/core/wire';
+import { headlineOf, reasonOf, weekLine } from '@feldspar/core/words';
 import { Suspense, lazy, useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { agendaAt, pathAt, planAt, takeAt } from '../../addresses/addresses.ts';
+import { pathAt, planAt } from '../../addresses/addresses.ts';
 import { playAddress } from '../../addresses/play-address.ts';
 import { useAgendas, useLatestTakes, usePlan, usePlans } from '../../data/hooks.ts';
 import { useCurrentPlayerId } from '../../device/current-player.ts';
 import { useNotNow } from '../../device/not-now.ts';
 import type { HandsFree as Deed } from '../../device/rig-store.ts';
 import { KEY_SIGN, useKey } from '../../parts/actions/useKey.ts';
-import { FittedCore } from '../../parts/core-sample/FittedCore.tsx';
+import { PaintedCore } from '../../parts/core-sample/PaintedCore.tsx';
 import { coreOfSummary } from '../../parts/core-sample/model.ts';
 import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
 import { Row } from '../../parts/layout/Row.tsx';
@@ -30,11 +29,12 @@ import { PlanPicture } from '../../parts/plan-card/PlanPicture.tsx';
 import { OverruleButton } from '../../parts/practised/OverruleButton.tsx';
 import { dayOf, weekOf } from '../../parts/practised/past-takes.ts';
 import { useStanding, useWeeks } from '../../parts/practised/useWeeks.ts';
-import { firstWords } from '../../text/finding-text.ts';
-import { plural, shortDate } from '../../text/text.ts';
 
 const HandsFree = lazy(() => import('../../parts/hands-free/HandsFree.tsx'));
 const GivenWork = lazy(() => import('./GivenWork.tsx'));
+const TodaysAgenda = lazy(() => import('./TodaysAgenda.tsx'));
+const FittingSilence = lazy(() => import('./FittingSilence.tsx'));
+const LastTake = lazy(() => import('./LastTake.tsx'));
 
 /** The newest; all of them stand among the plans. */
 const MOST_OWN = 6;
@@ -46,7 +46,8 @@ export function Bench() {
   const weeks = useWeeks(player);
   const { takes, walk, walked, suggestion, onOverrule, known } = weeks;
   const [now] = useState(() => new Date());
-  const [isNotNow, sayNotNow] = useNotNow(dayOf(now));
+  const { known: knowsNotNow, isPutOff, putOff } = useNotNow(dayOf(now));
+  const agendas = useAgendas().data?.items ?? [];
   const standing = useStanding(walked?.path, weeks.past, walk);
   const list = plans.data?.items ?? [];
   // The first steps, and what the player made; the rest of the ready plans stands on its own screen.
@@ -55,9 +56,9 @@ export function Bench() {
   const onBench = [...ready, ...own.slice(0, MOST_OWN)];
   const { planId, tempo: at } = suggestion;
   const what = `${planId} ${suggestion.does}`;
-  const isPut = isNotNow(what);
+  const isPut = isPutOff(what);
   const plan = usePlan(planId).data;
-  const next = known ? plan : undefined;
+  const next = known && knowsNotNow ? plan : undefined;
   const held = (standing?.steps ?? []).flatMap(({ step, heldSince }) =>
     heldSince === null ? [] : [{ title: step.title, since: heldSince }],
   );
@@ -90,14 +91,14 @@ export function Bench() {
           tempo={at ?? planTempo(next.document)}
           suggestion={suggestion}
           onOverrule={onOverrule}
-          onNotNow={() => sayNotNow(what, true)}
+          onNotNow={() => putOff(what, true)}
           last={last}
         />
       )}
       {next && isPut && (
         <Row>
           <Typography>“{next.title}” comes again tomorrow.</Typography>
-          <Button onClick={() => sayNotNow(what, false)}>Do it now after all</Button>
+          <Button onClick={() => putOff(what, false)}>Do it now after all</Button>
         </Row>
       )}
       {takes && takes.length > 0 && (
@@ -105,9 +106,20 @@ export function Bench() {
           {weekLine(weekOf(takes, held, now))} <Link to="/trends">Trends</Link>
         </Typography>
       )}
-      <TodaysAgenda today={dayOf(now)} isNotNow={isNotNow} onNotNow={(id) => sayNotNow(id, true)} />
-      {takes && !isNotNow(SILENCE) && (
-        <FittingSilence takes={takes} shown={planId} onNotNow={() => sayNotNow(SILENCE, true)} />
+      {knowsNotNow && agendas.length > 0 && (
+        <Suspense>
+          <TodaysAgenda
+            agendas={agendas}
+            today={dayOf(now)}
+            isPutOff={isPutOff}
+            onNotNow={(id) => putOff(id, true)}
+          />
+        </Suspense>
+      )}
+      {takes && knowsNotNow && !isPutOff(SILENCE) && (
+        <Suspense>
+          <FittingSilence takes={takes} shown={planId} onNotNow={() => putOff(SILENCE, true)} />
+        </Suspense>
       )}
       <Box component="section" aria-labelledby="clicks">
         <Typography variant="h2" id="clicks" sx={{ mb: 1.5 }}>
@@ -177,24 +189,16 @@ function NextExercise({ plan, tempo, suggestion, onOverrule, onNotNow, last }: N
           <Button onClick={onNotNow}>Not now</Button>
         </Row>
         {last && (
-          <Box sx={{ pt: 2 }}>
-            <Typography variant="h3" component="h2">
-              The last take
-            </Typography>
-            <Typography sx={{ mt: 0.5 }}>{firstWords(last.summary) ?? 'It is not measured yet.'}</Typography>
-            <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-              {last.title}, {shortDate(last.startedAt)}
-              {last.input === 'simulated' && ', simulated player'} · <Link to={takeAt(last.id)}>open it</Link>
-            </Typography>
-          </Box>
+          <Suspense>
+            <LastTake take={last} />
+          </Suspense>
         )}
       </Stack>
       {last?.summary && last.planId === plan.id ? (
         <Box>
-          <FittedCore
+          <PaintedCore
             model={coreOfSummary(last.summary)}
             rowHeight={13}
-            annotated={false}
             maxWidth={460}
             label={`Core of the last take of ${last.title}`}
           />
@@ -203,76 +207,8 @@ function NextExercise({ plan, tempo, suggestion, onOverrule, onNotNow, last }: N
           </Typography>
         </Box>
       ) : (
-        <PlanPicture plan={plan.document} rowHeight={13} annotated={false} maxWidth={460} />
+        <PlanPicture plan={plan.document} rowHeight={13} maxWidth={460} />
       )}
-    </Box>
-  );
-}
-
-interface FittingSilenceProps {
-  takes: readonly PractisedTake[];
-  shown: string;
-  onNotNow(): void;
-}
-
-/** The silence that fits now, unless it is what the bench proposes anyway. */
-function FittingSilence({ takes, shown, onNotNow }: FittingSilenceProps) {
-  if (takes.length === 0 || silentBarsOfPlan(shown) !== null) return null;
-  const offer = offerSilence(
-    takes.map(({ planId, figures }) => ({
-      planId,
-      trials: figures?.trials ?? null,
-      holdBeats: figures?.holdBeats ?? null,
-    })),
-  );
-  const { id, plan } = silencePlan(offer.bars);
-  const last = takes.find(({ planId }) => planId !== null && silentBarsOfPlan(planId) !== null);
-  return (
-    <Box component="section" aria-label="A silence that fits you">
-      <Row>
-        <Typography sx={{ maxWidth: '60ch' }}>
-          <b>A silence that fits you: {plural(offer.bars, 'bar')}.</b> {whySilence(offer)}
-        </Typography>
-        <Button
-          component={Link}
-          to={playAddress(id, last ? tempo(last.tempo.bpm, last.tempo.beat) : planTempo(plan))}
-          variant="outlined"
-        >
-          Play the silence
-        </Button>
-        <Button onClick={onNotNow} aria-label="Not now: the silence">
-          Not now
-        </Button>
-      </Row>
-    </Box>
-  );
-}
-
-interface TodaysAgendaProps {
-  today: string;
-  isNotNow(what: string): boolean;
-  onNotNow(id: string): void;
-}
-
-/** An agenda that comes back today. */
-function TodaysAgenda({ today, isNotNow, onNotNow }: TodaysAgendaProps) {
-  const agenda = useAgendas().data?.items.find(({ id, document }) => isOn(document, today) && !isNotNow(id));
-  if (!agenda) return null;
-  const { id, document } = agenda;
-  return (
-    <Box component="section" aria-label="Today’s agenda">
-      <Row>
-        <Typography sx={{ maxWidth: '60ch' }}>
-          <b>Today’s agenda: {document.title}.</b> {agendaHeadline(document.items)}
-          {document.recurring && ` Planned for ${document.recurring.at}.`}
-        </Typography>
-        <Button component={Link} to={agendaAt(id)} variant="outlined">
-          Open the agenda
-        </Button>
-        <Button onClick={() => onNotNow(id)} aria-label={`Not now: ${document.title}`}>
-          Not now
-        </Button>
-      </Row>
     </Box>
   );
 }

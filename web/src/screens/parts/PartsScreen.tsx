@@ -13,6 +13,7 @@ import { MenuButton } from '../../parts/actions/MenuButton.tsx';
 import { PrintButton } from '../../parts/actions/PrintButton.tsx';
 import { CoreLegend } from '../../parts/core-sample/CoreLegend.tsx';
 import { FittedCore } from '../../parts/core-sample/FittedCore.tsx';
+import { PaintedCore } from '../../parts/core-sample/PaintedCore.tsx';
 import { type CoreModel, coreOfTimeline } from '../../parts/core-sample/model.ts';
 import { Choice } from '../../parts/fields/Choice.tsx';
 import { LengthField } from '../../parts/fields/LengthField.tsx';
@@ -165,7 +166,7 @@ function Cores() {
       <Stack spacing={2}>
         <FittedCore model={CORE} label="A core of six bars" />
         <CoreLegend silent />
-        <FittedCore model={CORE} label="The same in small" annotated={false} rowHeight={7} maxWidth={150} />
+        <PaintedCore model={CORE} label="The same in small" rowHeight={7} maxWidth={150} />
       </Stack>
     </Panel>
   );
@@ -184,9 +185,7 @@ function Lists() {
       />
       <List label="Things">
         <ListItem
-          picture={
-            <FittedCore model={CORE} label="A picture" annotated={false} rowHeight={7} maxWidth={150} />
-          }
+          picture={<PaintedCore model={CORE} label="A picture" rowHeight={7} maxWidth={150} />}
           actions={<Button>Delete</Button>}
         >
           <Typography sx={{ fontWeight: 600 }}>With a picture and something to do</Typography>

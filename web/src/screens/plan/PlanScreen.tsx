@@ -29,7 +29,7 @@ import { deskOfPlan } from '../../addresses/desk-address.ts';
 import { DeletePlan } from './DeletePlan.tsx';
 import { RecordSpeed } from './RecordSpeed.tsx';
 import { MakeOwn } from './MakeOwn.tsx';
-import { PlanPicture } from '../../parts/plan-card/PlanPicture.tsx';
+import { PlanDrawing } from '../../parts/plan-card/PlanDrawing.tsx';
 import { playAddress, tempoOfAddress, tempoQuery } from '../../addresses/play-address.ts';
 
 const LinesOfPlan = lazy(() => import('../../parts/engraving/LinesOfPlan.tsx'));
@@ -170,7 +170,7 @@ function PlanBeforePlaying({ id, title, trains, stored, ready }: BeforePlayingPr
           a clinician knows more than a program.
         </Typography>
       </Stack>
-      <PlanPicture plan={stored} rowHeight={20} annotated mostRows={64} />
+      <PlanDrawing plan={stored} mostRows={64} />
     </Box>
   );
 }

@@ -1,7 +1,7 @@
 /** A recording as a record to play along with: its beats are found, mended by hand, and made a plan of. */
 import Typography from '@mui/material/Typography';
 import { useParams } from 'react-router';
-import { useRecording } from '../../data/hooks.ts';
+import { useRecording } from '../../data/recordings.ts';
 import { NotShown } from '../../parts/layout/NotShown.tsx';
 import { Page } from '../../parts/layout/Page.tsx';
 import { ScreenSkeleton } from '../../parts/layout/Skeletons.tsx';

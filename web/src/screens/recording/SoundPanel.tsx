@@ -7,7 +7,7 @@ import Switch from '@mui/material/Switch';
 import Typography from '@mui/material/Typography';
 import { SOUND_KINDS, type SoundKind } from '@feldspar/core/hearing';
 import { type Recording, SIDES } from '@feldspar/core/recordings';
-import { useUploads } from '../../data/hooks.ts';
+import { useUploads } from '../../data/recordings.ts';
 import { sendSound } from '../../data/uploads.ts';
 import { Choice } from '../../parts/fields/Choice.tsx';
 import { Panel } from '../../parts/layout/Panel.tsx';

@@ -137,7 +137,7 @@ const Block = memo(function Block({ section, index, chosen, faulty, onChoose }: 
             something is wrong here
           </Typography>
         )}
-        <PlanPicture plan={picture} rowHeight={5} annotated={false} mostRows={ROWS} />
+        <PlanPicture plan={picture} rowHeight={5} mostRows={ROWS} />
       </Box>
       <Box
         component="button"
