@@ -18,7 +18,8 @@ it('what becomes louder by so much swells there, and nowhere else', () => {
   expect([0.3, 0.46, 0.5, 0.54, 0.7].map((timeS) => levels.swells(timeS, 3))).toEqual([
     ...[false, true, true, true, false],
   ]);
-  expect(levels.swells(0.5, 7)).toBe(false);
+  // Twice as loud is 6.02 dB.
+  expect([6, 6.1].map((db) => levels.swells(0.5, db))).toEqual([true, false]);
   // From a silence, and out of one.
   expect(levelsOf([0.5, 0], [0.5, 0.01]).swells(0.5, 3)).toBe(true);
 });

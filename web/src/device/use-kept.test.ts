@@ -53,3 +53,13 @@ it('what is said before that counts, and is kept', async () => {
   expect(result.current[0]).toBeNull();
   expect(readText(KEY)).toBeNull();
 });
+
+it('what was said stays, also where the schema never comes', async () => {
+  localStorage.setItem(KEY, '{"count":3}');
+  const fail: (() => void)[] = [];
+  const lost = new Promise<typeof schema>((_, reject) => fail.push(() => reject(new Error())));
+  const { result } = renderHook(() => useKept(KEY, () => lost));
+  act(() => result.current[1]({ count: 4 }));
+  await act(async () => fail[0]());
+  expect(result.current[0]).toEqual({ count: 4 });
+});

@@ -19,18 +19,14 @@ export function useKept<Value>(
   );
   useEffect(() => {
     if (kept !== undefined) return;
-    let isLeft = false;
-    // What was said meanwhile is newer.
-    const take = (value: Value | null) => {
-      if (!isLeft) setKept(value);
-    };
+    let isOver = false;
     load().then(
-      (schema) => take(readValue(key, schema)),
-      // Its code did not come: as good as nothing.
-      () => take(null),
+      (schema) => setKept(readValue(key, schema)),
+      // Its code did not come: as good as nothing, unless something was said meanwhile.
+      () => isOver || setKept(null),
     );
     return () => {
-      isLeft = true;
+      isOver = true;
     };
   }, [kept, key, load]);
   const keep = (value: Value | null) => {

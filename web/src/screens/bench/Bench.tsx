@@ -23,6 +23,7 @@ import { PaintedCore } from '../../parts/core-sample/PaintedCore.tsx';
 import { coreOfSummary } from '../../parts/core-sample/model.ts';
 import { ErrorNotice } from '../../parts/layout/ErrorNotice.tsx';
 import { Row } from '../../parts/layout/Row.tsx';
+import { ScreenSkeleton } from '../../parts/layout/Skeletons.tsx';
 import { PlanCards } from '../../parts/plan-card/PlanCards.tsx';
 import { PlanLine } from '../../parts/plan-card/PlanLine.tsx';
 import { PlanPicture } from '../../parts/plan-card/PlanPicture.tsx';
@@ -125,13 +126,13 @@ export function Bench() {
         <Typography variant="h2" id="clicks" sx={{ mb: 1.5 }}>
           Or choose another click
         </Typography>
-        <PlanCards plans={onBench} />
+        {plans.data || plans.error !== undefined ? <PlanCards plans={onBench} /> : <ScreenSkeleton />}
         {own.length > MOST_OWN && (
           <Typography sx={{ mt: 1.5 }}>
             <Link to="/plans">All {own.length} plans of your own</Link>
           </Typography>
         )}
-        {!walked && (
+        {known && !walked && (
           <Typography sx={{ mt: 1.5 }}>
             Or walk a <Link to="/paths">path</Link>, and the bench follows it for weeks.
           </Typography>
