@@ -74,7 +74,12 @@ export default {
       // Faces of letters say nothing to a test.
       moduleNameMapper: { ...shared.moduleNameMapper, '\\.css$': '<rootDir>/jest/no-style.cjs' },
     },
-    { ...browser, displayName: 'screens', testPathIgnorePatterns: ['/sound/', '/played/'] },
+    {
+      ...browser,
+      displayName: 'screens',
+      testPathIgnorePatterns: ['/sound/', '/played/'],
+      setupFiles: ['<rootDir>/jest/headless-shell.ts'],
+    },
     { ...browser, displayName: 'played', testMatch: ['<rootDir>/src/played/**/*.test.ts'] },
     { ...browser, displayName: 'sound', testMatch: ['<rootDir>/src/sound/**/*.test.ts'] },
   ],

@@ -1,5 +1,5 @@
 import { readFileSync, readdirSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { basename, join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import react from '@vitejs/plugin-react';
 import { defaultClientConditions, defineConfig } from 'vite';
@@ -34,14 +34,38 @@ const afterwards = {
   },
 };
 
+/** A chunk's file and those of all that it cannot start without. */
+function needed(chunks, file, found = new Set()) {
+  if (found.has(file)) return found;
+  found.add(file);
+  for (const other of chunks[file]?.imports ?? []) needed(chunks, other, found);
+  return found;
+}
+
+/**
+ * A screen names at its end all that it needs, also what only its pieces name: the browser asks for everything at once as soon as it has the
+ * screen, where it would else find piece after piece, up to five answers one behind the other. What begins in which order stays as it was.
+ */
+const askedAtOnce = {
+  name: 'asked-at-once',
+  apply: 'build',
+  renderChunk(code, { isDynamicEntry, fileName, imports }, _options, { chunks }) {
+    if (!isDynamicEntry) return null;
+    const entry = Object.values(chunks).find(({ isEntry }) => isEntry);
+    const known = new Set([fileName, ...imports, ...needed(chunks, entry?.fileName)]);
+    const more = [...needed(chunks, fileName)].filter((file) => !known.has(file));
+    return code + more.map((file) => `\nimport './${basename(file)}';`).join('');
+  },
+};
+
 /**
  * What is asked for before it is needed: what the page begins with. Of the screens that come later it would be a list of every piece of each,
- * ten kilobytes that every page begins with; they are in the browser's cache by then.
+ * ten kilobytes that every page begins with; each screen brings its own.
  */
 const preloaded = (_file, needed, { hostType }) => (hostType === 'html' ? needed : []);
 
 export default defineConfig({
-  plugins: [react(), afterwards],
+  plugins: [react(), askedAtOnce, afterwards],
   // In development and in the build the core is read from its source, so worklets and workers share one renderer.
   resolve: { conditions: ['@feldspar/source', ...defaultClientConditions] },
   worker: { format: 'es' },

@@ -3,7 +3,7 @@
  * together, and what each other screen adds to that.
  */
 import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { basename, join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 
 const WEB = join(process.cwd(), 'web/dist');
@@ -93,4 +93,15 @@ it('every screen, and every piece of one, that comes later has a budget', () => 
 it.each(Object.entries(LATER_KB))('%s adds at most %i kB', (name, most) => {
   const added = [...needed(`src/screens/${name}.tsx`)].filter((key) => !first.has(key));
   expect(kilobytes(added)).toBeLessThan(most);
+});
+
+it('a screen names all that it needs: nothing has to come before more can be asked for', () => {
+  for (const name of Object.keys(LATER_KB)) {
+    const key = `src/screens/${name}.tsx`;
+    const own = readFileSync(join(WEB, manifest[key].file), 'utf8');
+    const unnamed = [...needed(key)]
+      .filter((one) => one !== key && !first.has(one))
+      .filter((one) => !own.includes(basename(manifest[one].file)));
+    expect({ name, unnamed }).toEqual({ name, unnamed: [] });
+  }
 });

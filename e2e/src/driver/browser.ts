@@ -1,8 +1,6 @@
 /** Headless Chromium, driven as a person would: by roles, labels, keys. */
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { Browser as Browsers, Builder, type WebDriver } from 'selenium-webdriver';
+import { writeFileSync } from 'node:fs';
+import { Browser as Browsers, Builder } from 'selenium-webdriver';
 import * as chrome from 'selenium-webdriver/chrome.js';
 import { Hands } from './hands.ts';
 
@@ -19,13 +17,6 @@ export const PHONE: Viewport = { width: 390, height: 844, mobile: true };
 const { CHROMIUM = '/usr/bin/chromium', CHROMEDRIVER = '/usr/bin/chromedriver' } = process.env;
 
 export class Browser extends Hands {
-  private readonly profile: string;
-
-  private constructor(driver: WebDriver, profile: string) {
-    super(driver);
-    this.profile = profile;
-  }
-
   /**
    * @param throttled leaves Chromium's throttling of hidden pages on, as users have it.
    * @param microphone a WAV file that a microphone gives, from the moment on at which it is opened; "refused" where nobody may have one.
@@ -36,7 +27,6 @@ export class Browser extends Hands {
     dark = false,
     microphone = null as string | null,
   } = {}): Promise<Browser> {
-    const profile = mkdtempSync(join(tmpdir(), 'feldspar-chromium-'));
     const options = new chrome.Options();
     options.setChromeBinaryPath(CHROMIUM);
     options.addArguments(
@@ -48,7 +38,6 @@ export class Browser extends Hands {
       '--disable-background-networking',
       '--disable-component-update',
       '--disable-sync',
-      `--user-data-dir=${profile}`,
     );
     options.setUserPreferences({
       'session.restore_on_startup': 4,
@@ -73,7 +62,7 @@ export class Browser extends Hands {
       .setChromeOptions(options)
       .setChromeService(new chrome.ServiceBuilder(CHROMEDRIVER))
       .build();
-    const browser = new Browser(driver, profile);
+    const browser = new Browser(driver);
     await browser.resize(viewport);
     await browser.scheme(dark ? 'dark' : 'light');
     return browser;
@@ -129,6 +118,5 @@ export class Browser extends Hands {
 
   async close(): Promise<void> {
     await this.driver.quit();
-    rmSync(this.profile, { recursive: true, force: true, maxRetries: 5 });
   }
 }
