@@ -4,5 +4,6 @@
  */
 import { existsSync } from 'node:fs';
 
-const SHELL = '/usr/bin/chromium-headless-shell';
+/** Itself, not the script in /usr/bin: that would be ended in its place, and leave it running. */
+const SHELL = '/usr/lib/chromium/chromium-headless-shell';
 if (!process.env.CHROMIUM && existsSync(SHELL)) process.env.CHROMIUM = SHELL;
