@@ -1,6 +1,8 @@
 /** Headless Chromium, driven as a person would: by roles, labels, keys. */
-import { writeFileSync } from 'node:fs';
-import { Browser as Browsers, Builder } from 'selenium-webdriver';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Browser as Browsers, Builder, type WebDriver } from 'selenium-webdriver';
 import * as chrome from 'selenium-webdriver/chrome.js';
 import { Hands } from './hands.ts';
 
@@ -17,6 +19,14 @@ export const PHONE: Viewport = { width: 390, height: 844, mobile: true };
 const { CHROMIUM = '/usr/bin/chromium', CHROMEDRIVER = '/usr/bin/chromedriver' } = process.env;
 
 export class Browser extends Hands {
+  /** Where its driver keeps the profile, which it leaves behind. */
+  private readonly folder: string;
+
+  private constructor(driver: WebDriver, folder: string) {
+    super(driver);
+    this.folder = folder;
+  }
+
   /**
    * @param throttled leaves Chromium's throttling of hidden pages on, as users have it.
    * @param microphone a WAV file that a microphone gives, from the moment on at which it is opened; "refused" where nobody may have one.
@@ -27,6 +37,7 @@ export class Browser extends Hands {
     dark = false,
     microphone = null as string | null,
   } = {}): Promise<Browser> {
+    const folder = mkdtempSync(join(tmpdir(), 'feldspar-chromium-'));
     const options = new chrome.Options();
     options.setChromeBinaryPath(CHROMIUM);
     options.addArguments(
@@ -60,9 +71,11 @@ export class Browser extends Hands {
     const driver = await new Builder()
       .forBrowser(Browsers.CHROME)
       .setChromeOptions(options)
-      .setChromeService(new chrome.ServiceBuilder(CHROMEDRIVER))
+      .setChromeService(
+        new chrome.ServiceBuilder(CHROMEDRIVER).setEnvironment({ ...process.env, TMPDIR: folder }),
+      )
       .build();
-    const browser = new Browser(driver);
+    const browser = new Browser(driver, folder);
     await browser.resize(viewport);
     await browser.scheme(dark ? 'dark' : 'light');
     return browser;
@@ -118,5 +131,6 @@ export class Browser extends Hands {
 
   async close(): Promise<void> {
     await this.driver.quit();
+    rmSync(this.folder, { recursive: true, force: true, maxRetries: 5 });
   }
 }
