@@ -23,7 +23,7 @@ import { type KnownSound, beforeS, isOverClick, knownSound } from './over-clicks
 import { Segments } from './segments.ts';
 
 /** The ears of this version: what they heard differently before is heard anew. */
-export const EARS = 6;
+export const EARS = 7;
 
 /** A sound that can be read again from its beginning. */
 export interface Source {
@@ -105,14 +105,17 @@ export async function hearRecording(source: Source, how: HowToHear = {}): Promis
   await through((samples) => next(remover.push(samples)));
   next(remover.end());
   const whole = ears.end();
-  const swells = ({ timeS }: Onset) => whole.kind !== 'sustained' || levels.swells(timeS, SWELLS_DB);
-  const heard = overClicks(whole.strokes, whole.kind, clicks, placed, sounds, swells);
+  // A click whose sound is not known is still there: as loud as a tone that begins, but it does not go on.
+  const begins: Begins = ({ timeS, strength }, isTakenOut) =>
+    whole.kind !== 'sustained' ||
+    (levels.swells(timeS, SWELLS_DB) && (isTakenOut || levels.lasts(timeS, strength)));
+  const heard = overClicks(whole.strokes, whole.kind, clicks, placed, sounds, begins);
   return {
     kind: whole.kind,
     onsets: within(heard.onsets, source.durationS),
     hiddenS: heard.hiddenS,
     voice: whole.voice,
-    spoken: overClicks(whole.spoken, whole.kind, clicks, placed, sounds, swells).onsets,
+    spoken: overClicks(whole.spoken, whole.kind, clicks, placed, sounds, begins).onsets,
     clicks: { ...placed, count: learned.count, sure: learned.sure, spreadMs: learned.spreadMs },
   };
 }
@@ -275,6 +278,9 @@ async function learn(
 /** A long tone that begins becomes so much louder; at a click, what does not is the tone before it and what is left of the click. */
 const SWELLS_DB = 3;
 
+/** Whether something begins there; `isTakenOut` says whether a click near it was. */
+type Begins = (onset: Onset, isTakenOut: boolean) => boolean;
+
 /** Strokes stand over what remains of the clicks; the rest is what may lie hidden under them. */
 function overClicks(
   onsets: readonly Onset[],
@@ -282,7 +288,7 @@ function overClicks(
   clicks: readonly LookedFor[],
   placed: Placed,
   sounds: ReadonlyMap<string, KnownSound>,
-  swells: (onset: Onset) => boolean,
+  begins: Begins,
 ): { onsets: Onset[]; hiddenS: number[] } {
   const at = clicks.map(({ timeS }) => onRecording(placed, timeS));
   const hiddenS: number[] = [];
@@ -290,7 +296,7 @@ function overClicks(
     const last = lowerBound(at, onset.timeS + beforeS(kind)) - 1;
     if (last < 0) return true;
     const known = sounds.get(clicks[last].sound);
-    const over = isOverClick(onset, at[last], known, swells(onset));
+    const over = isOverClick(onset, at[last], known, begins(onset, known !== undefined));
     if (over === 'hidden') hiddenS.push(onset.timeS);
     return over === 'stroke';
   });

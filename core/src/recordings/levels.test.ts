@@ -23,3 +23,9 @@ it('what becomes louder by so much swells there, and nowhere else', () => {
   // From a silence, and out of one.
   expect(levelsOf([0.5, 0], [0.5, 0.01]).swells(0.5, 3)).toBe(true);
 });
+
+it('a tone goes on, a click does not, whatever comes next', () => {
+  expect(levelsOf([0.5, 0], [0.5, 0.1]).lasts(0.5, 0.4)).toBe(true);
+  expect(levelsOf([0.5, 0], [0.5, 0.1]).lasts(0.5, 0.6)).toBe(false);
+  expect(levelsOf([0.5, 0], [0.1, 0.4], [0.06, 0.01], [0.5, 0.4]).lasts(0.5, 0.4)).toBe(false);
+});

@@ -3,6 +3,9 @@ const LEVEL_S = 0.01;
 /** What swells does so within so long. */
 const SWELL_S = 0.06;
 
+/** A tone that goes on is still so loud, beside its beginning, so long after it: a click with its room has died away. */
+const LASTS = { fromS: 0.12, toS: 0.17, share: 0.2 } as const;
+
 export class Levels {
   private readonly peaks: number[] = [];
   private readonly step: number;
@@ -29,6 +32,12 @@ export class Levels {
     const before = Math.min(...this.peaks.slice(Math.max(0, at - around), at + 1));
     const after = Math.max(0, ...this.peaks.slice(Math.max(0, at), at + around + 1));
     return after >= before * 10 ** (db / 20);
+  }
+
+  /** Whether what begins at a time, as loud as this, goes on. */
+  lasts(timeS: number, strength: number): boolean {
+    const [from, to] = [LASTS.fromS, LASTS.toS].map((afterS) => Math.round((timeS + afterS) * this.perS));
+    return Math.min(...this.peaks.slice(from, to)) >= LASTS.share * strength;
   }
 
   /** At a time, or just after it. */

@@ -22,8 +22,8 @@ const FLOOR = 0.6;
 /** An onset so little before a click may be the click; where long tones are listened for, when one begins is told less closely. */
 const BEFORE_S = { struck: 0.008, sustained: 0.04 } as const;
 /**
- * What is left of a click under a sound that rings on has no clear beginning: it may be told as early as the ears look back for one, and then
- * its strength is only that of its beginning.
+ * What is left of a click under a sound that rings on, or beside a long tone, has no clear beginning: it may be told as early as the ears look
+ * back for one, and then its strength is only that of its beginning.
  */
 const EARLY = { s: 0.022, share: 0.8 } as const;
 export const beforeS = (kind: SoundKind): number => (kind === 'sustained' ? BEFORE_S.sustained : EARLY.s);
@@ -35,13 +35,13 @@ const UNDER_S = 0.07;
 /**
  * @param clickS where the last click before the onset begins, on the same clock.
  * @param known its sound; a sound that is not known was not taken out: the onset may be the click itself.
- * @param swells whether it becomes louder there: of a long tone the strength is that of the tone, whatever begins.
+ * @param begins whether something begins there at all: of a long tone the strength is that of the tone, where it only goes on, too.
  */
 export function isOverClick(
   { timeS, strength }: Pick<Onset, 'timeS' | 'strength'>,
   clickS: number,
   known: KnownSound | undefined,
-  swells = true,
+  begins = true,
 ): 'stroke' | 'hidden' | 'click' {
   if (timeS - clickS > RECEIVED_S) return 'stroke';
   const after = Math.max(0, timeS - clickS);
@@ -51,6 +51,6 @@ export function isOverClick(
     leaves === undefined
       ? Math.abs(timeS - clickS) > BESIDE_S
       : strength > leaves * (isEarly ? EARLY.share : FLOOR + 0.5 ** (after / HALVES_S));
-  if (isStroke && (swells || after >= UNDER_S)) return 'stroke';
+  if (isStroke && (begins || after >= UNDER_S)) return 'stroke';
   return after < UNDER_S ? 'hidden' : 'click';
 }
