@@ -5,3 +5,4 @@ export { HighPass } from './high-pass.ts';
 export { slidingLikeness } from './correlation.ts';
 export { type OnsetStrength, OnsetStrengthMaker } from './onset-strength.ts';
 export { TELLS_APART_S } from './engine.ts';
+export { Spectrum } from './spectrum.ts';

@@ -5,11 +5,14 @@
  */
 import { HighPass, slidingLikeness } from '../hearing/index.ts';
 import {
+  ABOVE_HZ,
   type KnownSound,
   type LookedFor,
   RECEIVED_S,
   clickSounds,
+  highOf,
   knownSound,
+  powerOf,
   receivedSound,
 } from '../recordings/index.ts';
 import { median } from '../stats/index.ts';
@@ -17,8 +20,6 @@ import { AGREEING, type PossibleDelay, possibleDelays, surestOf } from './possib
 
 /** From the loudspeaker's buffer to the microphone's: wireless ones take a third of a second. */
 export const LONGEST_DELAY_S = 0.6;
-/** Clicks are looked for above this, where drums and strings are softer than they are. */
-const ABOVE_HZ = 800;
 /** Correlation from which on it is the click. */
 const ALIKE = 0.4;
 /** Found clicks are followed this closely: the two devices' clocks run apart a little. */
@@ -70,7 +71,7 @@ export class LiveClicks {
     this.rate = sampleRateHz;
     this.zero = zeroSample;
     const sounds = [...clickSounds(clicks, sampleRateHz)];
-    this.sounds = new Map(sounds.map(([name, sound]) => [name, highOf(sound, sampleRateHz)]));
+    this.sounds = new Map(sounds.map(([name, sound]) => [name, highSound(sound, sampleRateHz)]));
     this.ring = new Float32Array(2 ** Math.ceil(Math.log2(KEPT_S * sampleRateHz)));
     this.high = new Float32Array(this.ring.length);
     this.filter = new HighPass(ABOVE_HZ, sampleRateHz);
@@ -184,11 +185,11 @@ function leastLike(pieces: readonly Piece[]): number {
   return pieces.reduce((least, { like }, i) => (like < pieces[least].like ? i : least), 0);
 }
 
-function highOf(sound: Float32Array, rate: number): Float32Array {
-  const high = new Float32Array(2 ** Math.ceil(Math.log2(sound.length)));
-  new HighPass(ABOVE_HZ, rate).through(sound, 0, sound.length, high, 0);
-  const power = Math.sqrt(high.reduce((sum, value) => sum + value * value, 0));
-  return high.subarray(0, sound.length).map((value) => value / power);
+/** What of a sound lies where clicks are looked for, of power 1. */
+function highSound(sound: Float32Array, rate: number): Float32Array {
+  const high = highOf(sound, ABOVE_HZ, rate);
+  const power = Math.sqrt(powerOf(high));
+  return high.map((value) => value / power);
 }
 
 /**

@@ -20,14 +20,19 @@ export function lookedFor(timeline: Timeline): LookedFor[] {
     .map((click) => ({ timeS: click.timeS, sound: nameOf(click) }));
 }
 
+/** The whole of a sound as it is made; null for what is spoken. */
+export function voiceOf(sound: string, sampleRateHz: number): Float32Array | null {
+  const [voice, accent] = sound.split(' ');
+  return isVoice(voice) ? voiceSamples(voice, accent === 'true', sampleRateHz) : null;
+}
+
 /** Of each sound its first samples, of power 1. */
 export function clickSounds(clicks: readonly LookedFor[], sampleRateHz: number): Map<string, Float32Array> {
   const sounds = new Map<string, Float32Array>();
   for (const { sound } of clicks) {
     if (sounds.has(sound)) continue;
-    const [voice, accent] = sound.split(' ');
-    if (!isVoice(voice)) continue;
-    const all = voiceSamples(voice, accent === 'true', sampleRateHz);
+    const all = voiceOf(sound, sampleRateHz);
+    if (!all) continue;
     const first = all.slice(0, Math.round(FIRST_S * sampleRateHz));
     const power = Math.sqrt(first.reduce((sum, value) => sum + value * value, 0));
     sounds.set(

@@ -1,5 +1,6 @@
 export * from './simulated-recording.ts';
 export * from './made-up-record.ts';
+export type { Source } from './source.ts';
 export * from './hear-recording.ts';
 export * from './place-by-hits.ts';
 export { type Placed, onPlan, onRecording } from './find-clicks.ts';
@@ -9,6 +10,7 @@ export * from './lines.ts';
 export * from './take-of.ts';
 export * from './from-midi.ts';
 export * from './peaks.ts';
+export { ABOVE_HZ, highOf, powerOf } from './click-range.ts';
 export { ALIKE } from './find-clicks.ts';
 export { type LookedFor, clickSounds, likeness, lookedFor } from './click-voices.ts';
 export { ClickRemover, RECEIVED_S, type Removable, receivedSound } from './remove-clicks.ts';

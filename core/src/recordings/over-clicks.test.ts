@@ -9,7 +9,8 @@ it.each([
   ['as loud as the click, on it', 0, 0.5, 'stroke'],
   ['what its removal leaves', 1, 0.04, 'hidden'],
   ['what is left of its room', 120, 0.015, 'click'],
-  ['soft, but long after it', 200, 0.001, 'stroke'],
+  ['what comes up where its known sound ends', 190, 0.01, 'click'],
+  ['soft, but long after it', 220, 0.001, 'stroke'],
   ['weak, and told as early as ears look back', -15, 0.03, 'hidden'],
   ['a stroke that is early', -15, 0.1, 'stroke'],
 ] as const)('%s', (_, afterMs, strength, said) => expect(at(afterMs, strength)).toBe(said));

@@ -29,6 +29,8 @@ const EARLY = { s: 0.022, share: 0.8 } as const;
 export const beforeS = (kind: SoundKind): number => (kind === 'sustained' ? BEFORE_S.sustained : EARLY.s);
 /** Where the sound of a click is not known, an onset so near to it is the click. */
 const BESIDE_S = 0.004;
+/** Where the known sound ends, what is left of the room's echo comes up within so long. */
+const ENDS_S = 0.03;
 /** So near to a click something may be hidden; later it is the rest of the click's own sound. */
 const UNDER_S = 0.07;
 
@@ -43,7 +45,7 @@ export function isOverClick(
   known: KnownSound | undefined,
   begins = true,
 ): 'stroke' | 'hidden' | 'click' {
-  if (timeS - clickS > RECEIVED_S) return 'stroke';
+  if (timeS - clickS > RECEIVED_S + ENDS_S) return 'stroke';
   const after = Math.max(0, timeS - clickS);
   const isEarly = clickS - timeS > BEFORE_S.struck;
   const leaves = known && Math.max(OVER_LEFT * known.leaves, LEFT_SHARE * loudestOf(known.received));

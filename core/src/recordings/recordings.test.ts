@@ -98,6 +98,7 @@ describe('our own clicks on a recording', () => {
     ['wood', 0, 2],
     ['drum', 0, 6],
     ['bowed', -12, 8],
+    ['blown', 0, 4],
   ] as const)(
     '%s beside clicks at %i dB, twenty bars: none is heard as a stroke',
     async (sound, clicksDb, seed) => {
@@ -112,6 +113,25 @@ describe('our own clicks on a recording', () => {
       expect(scored(found, recorded.onsetsS, 0.03)).toMatchObject({ missed: 0, extra: 0 });
     },
   );
+
+  // A drum is louder than the click, and low: most clicks of these twenty bars lie under one.
+  it('under a drum that lies on nearly every one of them they are found, all of them, and the start is sure', async () => {
+    const plan = withTempo(READY_PLANS[3].plan, tempo(84, '1/4'));
+    const traits = { ...STEADY_PLAYER, tempoPercent: 1.8 };
+    for (const clicksDb of [-12, 0]) {
+      const heard = await heardOf(
+        { sound: 'drum', seed: 4, traits, clicksDb, clockPpm: 38, startS: 1.5 },
+        true,
+        plan,
+      );
+      expect(heard.clicks!.count).toBe(heard.recorded.clicksS.length);
+      expect(heard.clicks!.sure).toBe(true);
+      expect(heard.clicks!.clockPpm).toBeCloseTo(38, 0);
+      expect(heard.missed).toBe(0);
+      // As loud as that, what is left of a click may hide something.
+      if (clicksDb === -12) expect([heard.extra, heard.hiddenS]).toEqual([0, []]);
+    }
+  });
 
   // Seven accents, each with a tone: what they sound like cannot be told, and so they stay on the recording.
   it('long tones after a count-in: its accent is no tone', async () => {

@@ -3,6 +3,7 @@
  * was played at the same time differs each time and drops out); each is taken out with its own gain, at a fraction of a sample.
  */
 import { mean, median } from '../stats/index.ts';
+import { powerOf, withoutLow } from './click-range.ts';
 import { fitted, placed } from './fit-click.ts';
 import { readFrom } from './fractional.ts';
 
@@ -35,18 +36,39 @@ const cutOf = ({ samples, at }: Piece, length: number) => readFrom(samples, at -
 
 const ALIGNMENTS = 3;
 
+/** So much of a received click's power may lie below its lowest frequency: more is of what was played with it in a low voice. */
+const LOW_SHARE = 1e-3;
+
 /**
- * The sound as it is received, from LEAD samples before the click on: the mean in which a piece weighs the less the more else is in it there
+ * The sound of a click as it is received, from LEAD samples before it on.
+ * @param lowestHz below which nothing of the click lies; 0 where that is not known.
+ * @returns how loud, beside its loudest, what is left where it is taken out of the piece in which least else was played.
+ */
+export function receivedSound(pieces: readonly Piece[], sampleRateHz: number, lowestHz = 0): Received {
+  const whole = received(pieces, sampleRateHz);
+  if (lowestHz === 0) return whole;
+  const high = withoutLow(whole.sound, lowestHz, sampleRateHz);
+  const low = whole.sound.map((value, i) => value - high[i]);
+  if (powerOf(low) <= LOW_SHARE * powerOf(whole.sound)) return whole;
+  const above = (samples: Float32Array) => withoutLow(samples, lowestHz, sampleRateHz);
+  return received(
+    pieces.map((piece) => ({ ...piece, samples: above(piece.samples) })),
+    sampleRateHz,
+  );
+}
+
+interface Received {
+  sound: Float32Array;
+  left: number;
+}
+
+/**
+ * The mean in which a piece weighs the less the more else is in it there
  * (weights by the inverse variance of what is left of it, found anew a few times), each piece where it fits best. It begins twice: with the
  * median of the pieces, which is right where strokes lie everywhere, and with the piece that is most like the click, which is right where few
  * are free of them. Whichever leaves less of the pieces is taken.
- *
- * @returns how loud, beside its loudest, what is left where it is taken out of the piece in which least else was played.
  */
-export function receivedSound(
-  pieces: readonly Piece[],
-  sampleRateHz: number,
-): { sound: Float32Array; left: number } {
+function received(pieces: readonly Piece[], sampleRateHz: number): Received {
   const length = Math.round(RECEIVED_S * sampleRateHz) + LEAD;
   const told = Math.round(GAIN_S * sampleRateHz) + LEAD;
   const cuts = pieces.map((piece) => cutOf(piece, length));

@@ -17,10 +17,12 @@ interface ListItemProps {
   /** Kept free where it is null; no room is kept where it is left out. */
   picture?: ReactNode;
   actions?: ReactNode;
+  /** There is one action and it is short: on a phone it stands beside, not below. */
+  short?: boolean;
   children: ReactNode;
 }
 
-export function ListItem({ picture, actions, children }: ListItemProps) {
+export function ListItem({ picture, actions, short = false, children }: ListItemProps) {
   const drawn = picture !== undefined;
   const first = (width: number) => (drawn ? `${width}px ` : '');
   return (
@@ -29,7 +31,7 @@ export function ListItem({ picture, actions, children }: ListItemProps) {
       sx={{
         display: 'grid',
         gridTemplateColumns: {
-          xs: `${first(PICTURE_WIDTH.xs)}minmax(0, 1fr)`,
+          xs: `${first(PICTURE_WIDTH.xs)}minmax(0, 1fr)${short ? ' auto' : ''}`,
           sm: `${first(PICTURE_WIDTH.sm)}minmax(0, 1fr) auto`,
         },
         gap: { xs: 1.5, sm: 3 },
@@ -47,7 +49,7 @@ export function ListItem({ picture, actions, children }: ListItemProps) {
           sx={{
             display: 'flex',
             flexWrap: 'wrap',
-            gridColumn: { xs: drawn ? 2 : 1, sm: 'auto' },
+            gridColumn: { xs: short ? 'auto' : drawn ? 2 : 1, sm: 'auto' },
             justifySelf: 'start',
           }}
         >

@@ -183,6 +183,7 @@ function PlayerRow({ player, onEdit, onArchive, onMerge, onRemove }: PlayerRowPr
   ].filter((fact) => fact !== '');
   return (
     <ListItem
+      short
       actions={
         <MenuButton
           name="More"
