@@ -15,6 +15,8 @@ export interface Shot {
   name: string;
   samples: Float32Array;
   start: number;
+  /** Where it becomes louder again by itself (a flam, a roll, an echo in it), in seconds from its start. */
+  againS: number[];
 }
 
 /** Of each kit its one-shots, by the name of its folder. */
@@ -64,5 +66,29 @@ function shotOf(name: string, bytes: Uint8Array): Shot[] {
   const peak = samples.reduce((most, value) => Math.max(most, Math.abs(value)), 0);
   if (reader.format?.sampleRateHz !== SHOTS_RATE || samples.length < 2000 || peak < 0.01) return [];
   const start = samples.findIndex((value) => Math.abs(value) > BEGINS * peak);
-  return [{ name, samples: samples.map((value) => value / peak), start }];
+  const scaled = samples.map((value) => value / peak);
+  return [{ name, samples: scaled, start, againS: risesAgain(scaled.subarray(start)) }];
+}
+
+/**
+ * It rises again where a hundredth of a second is so much louder than the softest of those a little before, and not too far under the loudest. Only
+ * the level is looked at: nothing of how anybody's ears hear is in it.
+ */
+const AGAIN = { pieceS: 0.01, db: 4.5, within: 4, deepDb: 26, afterS: 0.045 } as const;
+
+function risesAgain(shot: Float32Array): number[] {
+  const step = Math.round(AGAIN.pieceS * SHOTS_RATE);
+  const levels = Array.from({ length: Math.floor(shot.length / step) }, (_, i) => {
+    const piece = shot.subarray(i * step, (i + 1) * step);
+    return 10 * Math.log10(piece.reduce((sum, value) => sum + value * value, 1e-12) / step);
+  });
+  const loudest = Math.max(...levels);
+  const found: number[] = [];
+  levels.forEach((level, i) => {
+    const timeS = i * AGAIN.pieceS;
+    if (timeS < AGAIN.afterS || level < loudest - AGAIN.deepDb) return;
+    const before = Math.min(...levels.slice(i - AGAIN.within, i));
+    if (level >= before + AGAIN.db && timeS - (found.at(-1) ?? -1) >= AGAIN.afterS) found.push(timeS);
+  });
+  return found;
 }
