@@ -12,7 +12,7 @@ import {
   clickSounds,
   highOf,
   knownSound,
-  powerOf,
+  ofPowerOne,
   receivedSound,
 } from '../recordings/index.ts';
 import { median } from '../stats/index.ts';
@@ -186,11 +186,7 @@ function leastLike(pieces: readonly Piece[]): number {
 }
 
 /** What of a sound lies where clicks are looked for, of power 1. */
-function highSound(sound: Float32Array, rate: number): Float32Array {
-  const high = highOf(sound, ABOVE_HZ, rate);
-  const power = Math.sqrt(powerOf(high));
-  return high.map((value) => value / power);
-}
+const highSound = (sound: Float32Array, rate: number) => ofPowerOne(highOf(sound, ABOVE_HZ, rate));
 
 /**
  * Where in a piece a sound (of power 1) is loudest: the click itself and not its echo, which is as much like it but softer.

@@ -1,7 +1,8 @@
 import { READY_PLANS } from '../practice/index.ts';
 import { compile } from '../plan/index.ts';
 import { voiceSamples } from '../sound/index.ts';
-import { ABOVE_HZ, highOf, highSounds, lowestHz, powerOf, withoutLow } from './click-range.ts';
+import { ABOVE_HZ, highOf, highSounds, lowestHz, withoutLow } from './click-range.ts';
+import { powerOf } from './power.ts';
 import { clickSounds, lookedFor } from './click-voices.ts';
 
 const RATE = 48_000;

@@ -4,15 +4,13 @@
  */
 import { HighPass, Spectrum } from '../hearing/index.ts';
 import { voiceOf } from './click-voices.ts';
+import { ofPowerOne, powerOf } from './power.ts';
 
 /** Above this drums, strings and voices are softer than a click that has most of its sound there. */
 export const ABOVE_HZ = 800;
 const MOSTLY = 0.5;
 
 const roomFor = (length: number) => new Float32Array(2 ** Math.ceil(Math.log2(Math.max(1, length))));
-
-export const powerOf = (samples: Float32Array): number =>
-  samples.reduce((sum, value) => sum + value * value, 0);
 
 /** What of a sound lies above a frequency, as a filter gives it that hears the sound go by. */
 export function highOf(samples: Float32Array, hz: number, sampleRateHz: number): Float32Array {
@@ -29,12 +27,7 @@ export function highSounds(
   const high = new Map<string, Float32Array>();
   for (const [name, sound] of sounds) {
     const above = highOf(sound, ABOVE_HZ, sampleRateHz);
-    const power = powerOf(above);
-    if (power >= MOSTLY)
-      high.set(
-        name,
-        above.map((value) => value / Math.sqrt(power)),
-      );
+    if (powerOf(above) >= MOSTLY) high.set(name, ofPowerOne(above));
   }
   return high;
 }

@@ -2,6 +2,7 @@
 import { slidingLikeness } from '../hearing/index.ts';
 import type { Timeline } from '../plan/index.ts';
 import { type ScheduledClick, isVoice, scheduleOf, voiceSamples } from '../sound/index.ts';
+import { ofPowerOne } from './power.ts';
 
 /** A click that sounds, and which of the sounds it is. */
 export interface LookedFor {
@@ -33,12 +34,7 @@ export function clickSounds(clicks: readonly LookedFor[], sampleRateHz: number):
     if (sounds.has(sound)) continue;
     const all = voiceOf(sound, sampleRateHz);
     if (!all) continue;
-    const first = all.slice(0, Math.round(FIRST_S * sampleRateHz));
-    const power = Math.sqrt(first.reduce((sum, value) => sum + value * value, 0));
-    sounds.set(
-      sound,
-      first.map((value) => value / power),
-    );
+    sounds.set(sound, ofPowerOne(all.subarray(0, Math.round(FIRST_S * sampleRateHz))));
   }
   return sounds;
 }

@@ -92,9 +92,9 @@ class Looking {
     { sampleRateHz: rate, durationS }: Source,
     clicks: readonly LookedFor[],
     sounds: ReadonlyMap<string, Float32Array>,
+    highs: ReadonlyMap<string, Float32Array>,
     startS: number,
   ) {
-    const highs = highSounds(sounds, rate);
     const around = Math.round(AROUND_S * rate);
     const length = Math.round(RECEIVED_S * rate) + 2 * around;
     const starts = clicks.map(({ timeS }) => Math.round((startS + timeS) * rate) - around);
@@ -135,7 +135,8 @@ export async function learn(
 ) {
   const { sampleRateHz: rate } = source;
   const sounds = clickSounds(clicks, rate);
-  const looking = starts.map((startS) => new Looking(source, clicks, sounds, startS));
+  const highs = highSounds(sounds, rate);
+  const looking = starts.map((startS) => new Looking(source, clicks, sounds, highs, startS));
   await through((samples) => looking.forEach((one) => one.push(samples)));
   const [best, second] = looking.toSorted((a, b) => b.clear - a.clear);
   const { found } = best;

@@ -3,8 +3,9 @@
  * was played at the same time differs each time and drops out); each is taken out with its own gain, at a fraction of a sample.
  */
 import { mean, median } from '../stats/index.ts';
-import { powerOf, withoutLow } from './click-range.ts';
+import { withoutLow } from './click-range.ts';
 import { fitted, placed } from './fit-click.ts';
+import { powerOf } from './power.ts';
 import { readFrom } from './fractional.ts';
 
 /** What is heard of a click, with its room. */
