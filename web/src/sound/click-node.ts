@@ -18,7 +18,7 @@ import {
 const modules = new WeakMap<AudioContext, Promise<void>>();
 
 /**
- * @returns what makes the node, once all is loaded. The node's time runs from then on, connected or not.
+ * @returns what makes the node, once all is loaded. Its time stands still until `beginClicks`.
  * @throws Error when the worklet or the spoken words cannot be loaded.
  */
 export async function clicksReady(
@@ -42,6 +42,12 @@ export async function clicksReady(
       processorOptions,
     });
   };
+}
+
+/** Its time begins only when it is connected: were the page held up between making and connecting it, the first clicks would be lost. */
+export function beginClicks(node: AudioWorkletNode): void {
+  node.connect(node.context.destination);
+  say(node, 'begin');
 }
 
 /** For good: a node that is only disconnected goes on computing what nobody hears. */

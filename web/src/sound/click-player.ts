@@ -6,7 +6,7 @@ import { type ClockMap, fitClock } from '@feldspar/core/clock';
 import type { Timeline } from '@feldspar/core/plan';
 import type { RecordSound } from '@feldspar/core/sound';
 import type { ClockFacts } from '@feldspar/core/take';
-import { clicksReady, outputAnchor, soundOf } from './click-node.ts';
+import { beginClicks, clicksReady, outputAnchor, soundOf } from './click-node.ts';
 import { type OutputFacts, milliseconds, outputFacts } from './output.ts';
 import type { TimeZero } from './time-zero.ts';
 import type { WorkletMessage } from './worklet-protocol.ts';
@@ -73,7 +73,7 @@ export async function playClicks(
     readClock();
     if (data.type === 'ended') onEnd();
   };
-  node.connect(context.destination);
+  beginClicks(node);
 
   function readClock(): void {
     const anchor = outputAnchor(context);

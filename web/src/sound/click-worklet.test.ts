@@ -35,19 +35,31 @@ const next = (processor: Processor, frame: number) => {
   return processor.process([], [[new Float32Array(BLOCK)]]);
 };
 
-it('time zero follows the first block, and is told to the page and to whoever shares its memory', () => {
+it('its time stands still until the page has connected it; time zero follows the first block from then on, and is told to the page and to whoever shares its memory', () => {
   const zero = TimeZero.unset();
   const processor = make({ ...SOUND, leadS: 0.6, zero: zero.buffer });
+  // Blocks are asked for before anybody can hear them.
+  for (const frame of [0, 4096, RATE]) expect(next(processor, frame)).toBe(true);
   expect(zero.frame).toBeNull();
-  next(processor, 4096);
-  expect(zero.frame).toBe(4096 + 0.6 * RATE);
-  expect(said).toContainEqual({ type: 'zero', frame: 4096 + 0.6 * RATE, loopS: 1 });
+  expect(said).toEqual([]);
+  processor.port.onmessage({ data: 'begin' });
+  next(processor, RATE + BLOCK);
+  const frame = RATE + BLOCK + 0.6 * RATE;
+  expect(zero.frame).toBe(frame);
+  expect(said).toContainEqual({ type: 'zero', frame, loopS: 1 });
 });
 
 it('a loop goes on until it is stopped, and then computes nothing more', () => {
   const processor = make({ ...SOUND, leadS: 0 });
+  processor.port.onmessage({ data: 'begin' });
   expect(next(processor, 0)).toBe(true);
   expect(next(processor, 5 * RATE)).toBe(true);
   processor.port.onmessage({ data: 'stop' });
   expect(next(processor, 5 * RATE + BLOCK)).toBe(false);
+});
+
+it('stopped before it began, it never begins', () => {
+  const processor = make({ ...SOUND, leadS: 0 });
+  processor.port.onmessage({ data: 'stop' });
+  expect(next(processor, 0)).toBe(false);
 });

@@ -25,6 +25,7 @@ class ClickProcessor extends AudioWorkletProcessor {
   private zeroFrame: number | null = null;
   private nextFrame = 0;
   private nextPulse = 0;
+  private begun = false;
   private ended = false;
   private scratch = new Float32Array(128);
 
@@ -35,12 +36,15 @@ class ClickProcessor extends AudioWorkletProcessor {
     this.toldZero = processorOptions.zero ? TimeZero.in(processorOptions.zero) : null;
     this.renderers = renderersOf(processorOptions);
     this.port.onmessage = ({ data }: MessageEvent<ClickMessage>) => {
-      if (data === 'stop') this.ended = true;
+      if (data === 'begin') this.begun = true;
+      else if (data === 'stop') this.ended = true;
       else this.change(data);
     };
   }
 
   process(_inputs: Float32Array[][], outputs: Float32Array[][]): boolean {
+    // A block is asked for whether or not anybody is connected to hear it.
+    if (!this.begun) return !this.ended;
     const channels = outputs[0];
     const length = channels[0].length;
     const frame = Math.max(currentFrame, this.nextFrame);

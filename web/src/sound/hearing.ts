@@ -4,7 +4,7 @@
  * the click player.
  */
 import type { Timeline } from '@feldspar/core/plan';
-import { clicksReady, outputAnchor, say, soundOf, stopClicks } from './click-node.ts';
+import { beginClicks, clicksReady, outputAnchor, say, soundOf, stopClicks } from './click-node.ts';
 import type { WorkletMessage } from './worklet-protocol.ts';
 
 const LEAD_S = 0.12;
@@ -51,7 +51,7 @@ export function openHearing(onEnd: () => void): Hearing {
       if (data.type === 'ended') onEnd();
       if (data.type === 'zero') heard = { zeroFrame: data.frame, loopS: data.loopS };
     };
-    node.connect(context.destination);
+    beginClicks(node);
   }
 
   return {

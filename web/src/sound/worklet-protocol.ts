@@ -17,7 +17,7 @@ export interface ClickSound {
 }
 
 export interface ClickOptions extends ClickSound {
-  /** Seconds between the worklet's first block and time zero. */
+  /** Seconds between the first block after it was told to begin and time zero. */
   leadS: number;
   /** Where the frame of time zero is told to other threads: the buffer of a `TimeZero`. */
   zero?: SharedArrayBuffer | undefined;
@@ -30,7 +30,7 @@ export interface ClickChange extends ClickSound {
 }
 
 /** What the page says to the worklet. */
-export type ClickMessage = ClickChange | 'stop';
+export type ClickMessage = ClickChange | 'begin' | 'stop';
 
 export type WorkletMessage =
   /** The context frame of time zero; said again when a change moves it. A loop comes round every so many seconds. */
