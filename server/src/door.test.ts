@@ -1,16 +1,11 @@
 /** The door: who may come in, what is refused and with which words, and what a breakage says. */
-import { mkdirSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
 import { GROWING, demoTake, takeId } from './testing/documents.ts';
-import { type Service, newFolder, startService } from './testing/service.ts';
+import { folderWithPages } from './testing/folders.ts';
+import { type Service, startService } from './testing/service.ts';
 
 let service: Service;
 beforeEach(async () => {
-  const folder = newFolder();
-  mkdirSync(join(folder, 'web', 'assets'), { recursive: true });
-  writeFileSync(join(folder, 'web', 'index.html'), '<title>Feldspar</title>');
-  writeFileSync(join(folder, 'web', 'assets', 'a-1.js'), '1');
-  service = await startService(folder);
+  service = await startService(folderWithPages());
 });
 afterEach(() => service.remove());
 

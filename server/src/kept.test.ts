@@ -1,23 +1,18 @@
 /** What is stored whatever happens, what is refused whole, and what is found again. Real SQLite. */
-import { mkdirSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
 import { compile } from '@feldspar/core/plan';
 import { ESTIMATOR } from '@feldspar/core/timing';
 import { TooMuch, computeHere, measureNow } from './compute/measure.ts';
 import { DAYS_KEPT } from './store/bin.ts';
 import { GROWING, demoTake, takeId } from './testing/documents.ts';
-import { type Service, newFolder, startService } from './testing/service.ts';
+import { folderWithPages } from './testing/folders.ts';
+import { type Service, startService } from './testing/service.ts';
 
 /** What measuring does; each test may have it fail. */
 let measuring: typeof measureNow;
 let service: Service;
 beforeEach(async () => {
   measuring = measureNow;
-  const folder = newFolder();
-  mkdirSync(join(folder, 'web', 'assets'), { recursive: true });
-  writeFileSync(join(folder, 'web', 'index.html'), '<title>Feldspar</title>');
-  writeFileSync(join(folder, 'web', 'assets', 'a-1.js'), '1');
-  service = await startService(folder, {
+  service = await startService(folderWithPages(), {
     ...computeHere(),
     measure: async (take) => measuring(take),
     close: async () => undefined,

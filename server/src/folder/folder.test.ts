@@ -4,7 +4,8 @@ import { join } from 'node:path';
 import { openDatabase } from '../store/database.ts';
 import { takeId } from '../testing/documents.ts';
 import { oldDatabase, someTakes } from '../testing/old-database.ts';
-import { newFolder, startService } from '../testing/service.ts';
+import { testFolders } from '../testing/folders.ts';
+import { startService } from '../testing/service.ts';
 import { contentsOf, fill, overwrite, putTake } from '../testing/data-folder.ts';
 import {
   type FolderTrouble,
@@ -19,13 +20,10 @@ import {
   restore,
 } from './index.ts';
 
+const freshFolder = testFolders();
 let folder: string;
-const more: string[] = [];
 beforeEach(() => {
-  folder = newFolder();
-});
-afterEach(() => {
-  for (const one of [folder, ...more]) rmSync(one, { recursive: true, force: true });
+  folder = freshFolder();
 });
 
 /** Opening says so, and leaves every byte of the database where it was. */
@@ -93,8 +91,7 @@ describe('a database that', () => {
   it('is of another studio is not taken over silently', async () => {
     await fill(folder, 1);
     const own = folder;
-    folder = newFolder();
-    more.push(own);
+    folder = freshFolder();
     await fill(folder, 2);
     copyFileSync(databaseIn(own), databaseIn(folder));
     await expectTrouble('older', /of another studio: this folder held 2 takes.*the file holds 1 take/);
@@ -165,8 +162,7 @@ it('when nothing is written for a moment, the one file may be copied: everything
   const service = await startService(folder);
   for (let n = 1; n <= 3; n++) await putTake(service, n);
   await service.database.keeper.settle();
-  const copy = newFolder();
-  more.push(copy);
+  const copy = freshFolder();
   copyFileSync(databaseIn(folder), databaseIn(copy));
   const database = await openDatabase(copy);
   expect(await database.models.takes.count()).toBe(3);
@@ -241,8 +237,7 @@ describe('a backup', () => {
   });
 
   it('of an older version is restored, and upgraded when it is opened', async () => {
-    const old = newFolder();
-    more.push(old);
+    const old = freshFolder();
     await oldDatabase(old, 2, someTakes(2));
     await fill(folder, 1);
     await restore(folder, databaseIn(old));

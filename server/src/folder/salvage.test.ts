@@ -1,20 +1,18 @@
 /** What can be read of a damaged database is saved. */
-import { copyFileSync, readFileSync, rmSync } from 'node:fs';
+import { copyFileSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { makeDatabase } from '../store/database.ts';
 import { contentsOf, fill, overwrite, putTake } from '../testing/data-folder.ts';
 import { demoTake, takeId, testRecording } from '../testing/documents.ts';
 import { oldDatabase, someTakes } from '../testing/old-database.ts';
-import { newFolder, startService } from '../testing/service.ts';
+import { testFolders } from '../testing/folders.ts';
+import { startService } from '../testing/service.ts';
 import { databaseIn, openRaw, restore, salvage } from './index.ts';
 
+const freshFolder = testFolders();
 let folder: string;
-const more: string[] = [];
 beforeEach(() => {
-  folder = newFolder();
-});
-afterEach(() => {
-  for (const one of [folder, ...more]) rmSync(one, { recursive: true, force: true });
+  folder = freshFolder();
 });
 
 describe('salvage', () => {
@@ -80,8 +78,7 @@ describe('salvage', () => {
   it('saves what the log holds of a file whose first page was overwritten', async () => {
     const service = await startService(folder);
     for (let n = 1; n <= 5; n++) await putTake(service, n);
-    const copy = newFolder();
-    more.push(copy);
+    const copy = freshFolder();
     // As a power cut leaves it: most of it in the log.
     for (const rest of ['', '-wal']) copyFileSync(databaseIn(folder) + rest, databaseIn(copy) + rest);
     await service.close();

@@ -13,20 +13,18 @@ import {
 } from 'node:fs';
 import { join } from 'node:path';
 import { demoTake, takeId, testRecording } from '../testing/documents.ts';
-import { type Service, newFolder, startService } from '../testing/service.ts';
+import { testFolders } from '../testing/folders.ts';
+import { type Service, startService } from '../testing/service.ts';
 import { MOST_DAILY, backUp, backUpDaily, backupsIn, restore } from './index.ts';
 
 let folder: string;
 let service: Service;
-const more: string[] = [];
 beforeEach(async () => {
-  folder = newFolder();
+  folder = freshFolder();
   service = await startService(folder);
 });
-afterEach(async () => {
-  await service.close();
-  for (const one of [folder, ...more.splice(0)]) rmSync(one, { recursive: true, force: true });
-});
+afterEach(() => service.close());
+const freshFolder = testFolders();
 
 /** A short sound; another number, another sound. */
 function wavOf(n: number): { bytes: Buffer; hash: string; sound: ReturnType<typeof testRecording>['sound'] } {
@@ -89,8 +87,7 @@ it('what was there before a restore is kept aside with its sounds, and is put ba
 
 it('in another place they lie beside the file; it is restored into an empty folder', async () => {
   const { file: name } = await record(4);
-  const [elsewhere, fresh] = [newFolder(), newFolder()];
-  more.push(elsewhere, fresh);
+  const [elsewhere, fresh] = [freshFolder(), freshFolder()];
   const { file } = await backUp(folder, join(elsewhere, 'lessons.sqlite'));
   expect(readFileSync(join(elsewhere, 'sounds', name))).toEqual(wavOf(4).bytes);
   expect(await restore(fresh, file)).toMatchObject({ sounds: 1, aside: null });
@@ -132,8 +129,7 @@ it('with the last daily copy that names it a sound goes, and not before', async 
 
 it('where no folder for sounds can be made, the copy of the database counts, and each sound is told of', async () => {
   await record(6);
-  const elsewhere = newFolder();
-  more.push(elsewhere);
+  const elsewhere = freshFolder();
   mkdirSync(elsewhere, { recursive: true });
   writeFileSync(join(elsewhere, 'sounds'), 'in the way');
   expect(await backUp(folder, join(elsewhere, 'lessons.sqlite'))).toMatchObject({

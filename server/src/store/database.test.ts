@@ -4,15 +4,16 @@ import { join } from 'node:path';
 import { backupsIn, databaseIn, openRaw } from '../folder/index.ts';
 import { takeId } from '../testing/documents.ts';
 import { oldDatabase, someTakes } from '../testing/old-database.ts';
-import { newFolder, startService } from '../testing/service.ts';
+import { testFolders } from '../testing/folders.ts';
+import { startService } from '../testing/service.ts';
 import { connect, migrate, openDatabase } from './database.ts';
 import { MIGRATIONS, Tables } from './migrations.ts';
 
+const freshFolder = testFolders();
 let folder: string;
 beforeEach(() => {
-  folder = newFolder();
+  folder = freshFolder();
 });
-afterEach(() => rmSync(folder, { recursive: true, force: true }));
 
 /** Everything that is in a database, to compare two. */
 async function contentOf(): Promise<unknown> {

@@ -1,6 +1,5 @@
 /** A real service for tests: real SQLite in a folder of its own, measured in this thread. */
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { pino } from 'pino';
 import supertest from 'supertest';
@@ -8,8 +7,7 @@ import { createApp } from '../app.ts';
 import { computeHere } from '../compute/measure.ts';
 import { HEAR_LIMITS, hearHere } from '../compute/hear.ts';
 import { openStudio } from '../studio.ts';
-
-export const newFolder = () => mkdtempSync(join(tmpdir(), 'feldspar-'));
+import { newFolder } from './folders.ts';
 
 /** Small, so that a test reaches it. */
 export const MOST_SOUND = 2_000_000;

@@ -1,0 +1,46 @@
+/** What the hearing bench listens to: strokes put together, each of which begins where it is known to the sample. */
+import { type StrokeKind, chance, playedStrokes, recordingOf } from '../../core/src/players/index.ts';
+import { SHOTS_RATE, type Shot } from './one-shots.mts';
+
+const RATE = SHOTS_RATE;
+const SECONDS = 16;
+
+export interface Sound {
+  samples: Float32Array;
+  rate: number;
+  truthS: number[];
+  /** Where a one-shot becomes louder again by itself. */
+  againS?: number[];
+}
+
+/** Three sounds of a kit, quarters to fast sixteenths with rests, 20 dB of dynamics, three rooms. */
+export function groove(shots: readonly Shot[], seed: number): Sound {
+  const random = chance(seed);
+  const pick = () => Math.floor(random() * shots.length);
+  const chosen = [shots[pick()], shots[pick()], shots[pick()]];
+  const grid = [0.4, 0.25, 0.18, 0.125][seed % 4];
+  const noise = 0.5 * 10 ** ([-60, -50, -40][seed % 3] / 20);
+  const samples = new Float32Array(RATE * SECONDS);
+  const truthS: number[] = [];
+  const againS: number[] = [];
+  for (let t = 0.5; t < SECONDS - 2; t += grid + 0.006 * (2 * random() - 1)) {
+    if (random() > 0.75) continue;
+    const shot = chosen[Math.floor(random() * 3)];
+    const gain = 0.5 * 10 ** -random();
+    const at = Math.round(t * RATE) - shot.start;
+    for (let k = Math.max(0, -at); k < shot.samples.length && at + k < samples.length; k++)
+      samples[at + k] += gain * shot.samples[k];
+    truthS.push(t);
+    againS.push(...shot.againS.map((afterS) => t + afterS));
+  }
+  for (let i = 0; i < samples.length; i++) samples[i] += noise * (2 * random() - 1);
+  return { samples, rate: RATE, truthS, againS };
+}
+
+/** The stand-in plays one kind of sound. */
+export function standIn(kind: StrokeKind, seed: number): Sound {
+  const apartS = kind === 'bowed' || kind === 'blown' ? 0.35 : [0.4, 0.25, 0.18, 0.15][seed % 4];
+  const strokes = playedStrokes(40, apartS, seed, { spreadDb: 12 });
+  const samples = recordingOf(strokes, kind, { rate: RATE, noiseDb: [-60, -50, -45][seed % 3], seed });
+  return { samples, rate: RATE, truthS: strokes.map(({ timeS }) => timeS) };
+}
