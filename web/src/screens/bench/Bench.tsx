@@ -186,6 +186,8 @@ function NextExercise({ plan, tempo, suggestion, onOverrule, onNotNow, last }: N
           <Button component={Link} to={planAt(plan.id)} variant="outlined">
             Change the tempo
           </Button>
+        </Row>
+        <Row>
           <OverruleButton suggestion={suggestion} onOverrule={onOverrule} />
           <Button onClick={onNotNow}>Not now</Button>
         </Row>

@@ -42,15 +42,17 @@ export function MarkPanel({ mark, place, onRemove, onPlace, placeText }: MarkPan
         )}
       </div>
       {mark && (
-        <Row gap={0.5}>
+        <Row>
           <Button size="small" onClick={onRemove} sx={{ color: 'text.secondary' }}>
             Not a stroke
           </Button>
-          {onPlace && (
-            <Button size="small" onClick={onPlace} sx={{ color: 'text.secondary' }}>
-              {placeText}
-            </Button>
-          )}
+        </Row>
+      )}
+      {mark && onPlace && (
+        <Row>
+          <Button size="small" onClick={onPlace} sx={{ color: 'text.secondary' }}>
+            {placeText}
+          </Button>
         </Row>
       )}
       <Typography
