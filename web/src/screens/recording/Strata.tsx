@@ -122,11 +122,9 @@ export function Strata(props: StrataProps) {
     for (const { row, band } of bands) {
       const drawn: Drawn = {
         ...props,
-        // What comes before a bar's first beat by less than half of the room there belongs to that bar, and to no other one.
-        marks: within(
-          shown,
-          row ? { fromS: row.fromS - scale.leadS / 2, toS: row.toS - scale.leadS / 2 } : band,
-        ),
+        marks: within(shown, band),
+        // What comes before a bar's first beat by less than half of the room there belongs to that bar.
+        own: row ? { fromS: row.fromS - scale.leadS / 2, toS: row.toS - scale.leadS / 2 } : band,
         selected: chosen ?? null,
         stretch,
         beatsS: row

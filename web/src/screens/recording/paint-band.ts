@@ -17,6 +17,8 @@ export interface Drawn {
   /** The loudest of the recording fills the band. */
   loudest: number;
   marks: readonly Mark[];
+  /** Strokes beyond this belong to the band before or after, where they are seen too: here they are pale. */
+  own: { fromS: number; toS: number };
   selected: Mark | null;
   beatsS: readonly number[];
   clicksS: readonly number[];
@@ -32,6 +34,7 @@ export interface Drawn {
 
 const HATCH = 7;
 const DOTS = 5;
+const PALE = 0.35;
 
 export function paintBand(
   brush: CanvasRenderingContext2D,
@@ -80,8 +83,12 @@ export function paintBand(
     lozenge(brush, x(hiddenS), top + height - grain - 2, grain);
     brush.stroke();
   }
-  for (const mark of drawn.marks)
-    if (isIn(mark.timeS) && mark !== drawn.selected) stroke(brush, x(mark.timeS), band, mark, colours);
+  for (const mark of drawn.marks) {
+    if (!isIn(mark.timeS) || mark === drawn.selected) continue;
+    brush.globalAlpha = mark.timeS >= drawn.own.fromS && mark.timeS < drawn.own.toS ? 1 : PALE;
+    stroke(brush, x(mark.timeS), band, mark, colours);
+  }
+  brush.globalAlpha = 1;
   if (drawn.selected && isIn(drawn.selected.timeS)) {
     brush.fillStyle = colours.ink;
     brush.fillRect(x(drawn.selected.timeS) - 2.5, top + 2, 5, height - 4);
