@@ -24,6 +24,7 @@ beforeEach(async () => {
   service = await startService(folder);
 });
 afterEach(() => service.close());
+// Declared after it: folders go when the service that lies in one is closed.
 const freshFolder = testFolders();
 
 /** A short sound; another number, another sound. */

@@ -16,6 +16,7 @@ export interface Drawn {
   peaks: Peaks | null;
   /** The loudest of the recording fills the band. */
   loudest: number;
+  /** Those within the band. */
   marks: readonly Mark[];
   /** Strokes beyond this belong to the band before or after, where they are seen too: here they are pale. */
   own: { fromS: number; toS: number };
@@ -84,7 +85,7 @@ export function paintBand(
     brush.stroke();
   }
   for (const mark of drawn.marks) {
-    if (!isIn(mark.timeS) || mark === drawn.selected) continue;
+    if (mark === drawn.selected) continue;
     brush.globalAlpha = mark.timeS >= drawn.own.fromS && mark.timeS < drawn.own.toS ? 1 : PALE;
     stroke(brush, x(mark.timeS), band, mark, colours);
   }
