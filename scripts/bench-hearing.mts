@@ -8,9 +8,10 @@ import { writeFileSync } from 'node:fs';
 import { WholeEars, hear } from '../core/src/hearing/index.ts';
 import { playedStrokes, recordingOf } from '../core/src/players/index.ts';
 import { scored } from '../core/src/testing/scored.ts';
-import { type Sound, groove, standIn } from './lib/grooves.mts';
+import { type Sound, groove, melody, standIn } from './lib/grooves.mts';
 import { type Ears, libraryEars } from './lib/library-ears.mts';
 import { type Shot, oneShots } from './lib/one-shots.mts';
+import { type Font, families } from './lib/sound-fonts.mts';
 import { SPEAKERS, spoken } from './lib/speakers.mts';
 import { EMPTY, type Tally, added, fOf, tallyOf } from './lib/tally.mts';
 
@@ -39,10 +40,17 @@ function allParts(): Part[] {
     kits
       .filter(([kit]) => LOOKED_AT.includes(kit) === looked)
       .map(([kit, shots]): [string, Sound[]] => [kit, grooves(shots)]);
+  const instruments = (font: Font) =>
+    [...families(font)].map(([{ name, isHeld }, played]): [string, Sound[]] => [
+      name,
+      seeds.map((seed) => melody(played[seed % played.length], isHeld, seed)),
+    ]);
   const own = STAND_INS.map((kind): [string, Sound[]] => [kind, seeds.map((seed) => standIn(kind, seed))]);
   const parts: Part[] = [
     ['Recorded one-shots, whose misses were looked at while the ears were made', rows(true)],
     ['Recorded one-shots, of which only totals were seen', rows(false)],
+    ['Recorded notes of a sound font, whose misses were looked at', instruments('TimGM6mb')],
+    ['Recorded notes of another sound font, of which only totals were seen', instruments('FluidR3 GM')],
     ['The stand-in’s own sounds', own],
   ];
   return parts.filter(([, sounds]) => sounds.length > 0);

@@ -37,6 +37,38 @@ export function groove(shots: readonly Shot[], seed: number): Sound {
   return { samples, rate: RATE, truthS, againS };
 }
 
+/** A detached note sounds for so much of the way to the next. */
+const DETACHED = 0.85;
+/** A note that is ended dies away by half in so long. */
+const DAMPED_S = 0.015;
+
+/**
+ * A line of one voice on one instrument. What is held is played detached (every note ends a little before the next) or tied (where the next begins),
+ * by turns; what is not rings on in two lines of three. 12 dB of dynamics, three rooms.
+ */
+export function melody(notes: readonly Shot[], isHeld: boolean, seed: number): Sound {
+  const random = chance(seed);
+  const grid = isHeld ? [0.5, 0.35, 0.25][seed % 3] : [0.4, 0.25, 0.18, 0.125][seed % 4];
+  const share = isHeld && seed % 2 === 0 ? DETACHED : 1;
+  const ringsOn = !isHeld && seed % 3 > 0;
+  const noise = 0.5 * 10 ** ([-60, -50, -45][seed % 3] / 20);
+  const truthS: number[] = [];
+  for (let t = 0.5; t < SECONDS - 2; t += grid + 0.006 * (2 * random() - 1))
+    if (random() < 0.8) truthS.push(t);
+  const samples = new Float32Array(RATE * SECONDS);
+  truthS.forEach((t, i) => {
+    const shot = notes[Math.floor(random() * notes.length)];
+    const gain = 0.5 * 10 ** (-0.6 * random());
+    const at = Math.round(t * RATE) - shot.start;
+    const next = truthS[i + 1] ?? Infinity;
+    const ends = ringsOn ? Infinity : Math.round((t + share * (next - t)) * RATE);
+    for (let k = Math.max(0, -at); k < shot.samples.length && at + k < samples.length; k++)
+      samples[at + k] += gain * shot.samples[k] * 2 ** (-Math.max(0, at + k - ends) / (DAMPED_S * RATE));
+  });
+  for (let i = 0; i < samples.length; i++) samples[i] += noise * (2 * random() - 1);
+  return { samples, rate: RATE, truthS };
+}
+
 /** The stand-in plays one kind of sound. */
 export function standIn(kind: StrokeKind, seed: number): Sound {
   const apartS = kind === 'bowed' || kind === 'blown' ? 0.35 : [0.4, 0.25, 0.18, 0.15][seed % 4];

@@ -63,11 +63,17 @@ function shotOf(name: string, bytes: Uint8Array): Shot[] {
     // Of another kind, whatever its name says.
     return [];
   }
+  if (reader.format?.sampleRateHz !== SHOTS_RATE || samples.length < 2000) return [];
+  const shot = shotIn(name, samples);
+  return shot ? [{ ...shot, againS: risesAgain(shot.samples.subarray(shot.start)) }] : [];
+}
+
+/** Scaled to a peak of 1, with where it begins; null where there is next to nothing. */
+export function shotIn(name: string, samples: Float32Array): Shot | null {
   const peak = samples.reduce((most, value) => Math.max(most, Math.abs(value)), 0);
-  if (reader.format?.sampleRateHz !== SHOTS_RATE || samples.length < 2000 || peak < 0.01) return [];
+  if (peak < 0.01) return null;
   const start = samples.findIndex((value) => Math.abs(value) > BEGINS * peak);
-  const scaled = samples.map((value) => value / peak);
-  return [{ name, samples: scaled, start, againS: risesAgain(scaled.subarray(start)) }];
+  return { name, samples: samples.map((value) => value / peak), start, againS: [] };
 }
 
 /**

@@ -3,6 +3,7 @@
  * own levels. State lies in typed arrays; memory does not grow with the sound. An onset is told of at most 50 ms after it.
  */
 import { type Attack, attackNear } from './attack.ts';
+import { BetweenStrokes } from './between-strokes.ts';
 import { Engine, HELD, STRUCK, pow2 } from './engine.ts';
 import { HalfRate } from './half-rate.ts';
 import type { FluxPeak } from './flux.ts';
@@ -11,31 +12,33 @@ import { Pulses } from './pulses.ts';
 import { KindTeller, type Way } from './kind-teller.ts';
 import type { SoundKind } from './kinds.ts';
 import { LowStrokes } from './low-strokes.ts';
+import type { Onset } from './onset.ts';
 import { footOfSwell } from './swell.ts';
-
-export interface Onset {
-  /** From the first sample, in seconds. */
-  timeS: number;
-  /** Largest level of its attack, 0 to 1. */
-  strength: number;
-  /** 0 to 1: how far it stands over what it had to pass. */
-  confidence: number;
-  /** Of a held sound, once its end has been told: later than the onset itself. */
-  endS?: number;
-}
+import { isTonePulse } from './tone-pulse.ts';
 
 /** So many times louder, and so long after it, a stroke is another one than the last, however near. */
 const OUTSHINES = { times: 4, apartS: 0.012 } as const;
+/** So soon after a louder stroke its own tone is still forming: another one raises so many of the bands. */
+const FORMS = { withinS: 0.09, bands: 0.45 } as const;
 const HIGH_PASS_HZ = 200;
 const BEGINS_WITH_S = 0.08;
 /** A stroke raises the energy by so much, and so many of the bands. */
 const RISE = { db: 4.5, bands: 0.2 } as const;
 /** Or fewer of them, by more. */
 const NARROW = { db: 10, bands: 0.08 } as const;
-/** Over a ringing tail it is heard where the tail has died away first: high up, by so much. */
-const OVER_TAIL = { hz: 3000, db: 3, bands: 0.12 } as const;
-/** A held sound swells by so much, or its bands change by so many times what is asked. */
-const SWELL = { db: 3, clearly: 2 } as const;
+/** Over a ringing tail it is heard where the tail has died away first: high up, by so much; over a low tone, whose pulses reach there too, by more. */
+const OVER_TAIL = { hz: 3000, db: 3, pulsesDb: 7, bands: 0.12 } as const;
+/**
+ * A held sound swells by so much, or its bands change by so many times what is asked. Where it swells far its foot is when it begins; a note tied to
+ * the one before has no foot of its own, and begins where the bands change.
+ */
+const SWELL = { db: 6, clearly: 2, hasFootDb: 14 } as const;
+/** What falls so far while its bands change has not begun, but ended. */
+const ENDED_DB = -14;
+/** So long after its beginning the frames have told of a sound. */
+const SETTLES_S = 0.12;
+/** Of what is plucked, changes of the bands are told so far apart: its notes may be faster than held ones. */
+const PLUCKED_APART_S = 0.1;
 /** From this rate on what is held is listened to at half of it: what tells its notes lies far below. */
 const HALVED_FROM_HZ = 32_000;
 /** A held sound ends where it has fallen so far below its loudest. */
@@ -67,6 +70,9 @@ export class Ears {
   private readonly piece: number;
   private sum = 0;
   private readonly teller: KindTeller;
+  /** A change without a foot, until it is known that it was no end. */
+  private doubtful: { sample: number; onset: Onset } | null = null;
+  private readonly between = new BetweenStrokes();
   private open: { onset: Onset; loudest: number } | null = null;
 
   /** @param kind of the sounds; chosen from the signal where it is left out. */
@@ -76,7 +82,7 @@ export class Ears {
     this.struck = kind === 'sustained' || kind === 'pulsed' ? null : new Engine(sampleRateHz, STRUCK);
     this.low = this.struck && new LowStrokes(this.struck, sampleRateHz);
     this.pulses = kind === 'pulsed' ? new Pulses(sampleRateHz) : null;
-    const listensHeld = kind === null || kind === 'sustained';
+    const listensHeld = kind !== 'struck' && kind !== 'pulsed';
     const halves = listensHeld && sampleRateHz >= HALVED_FROM_HZ;
     this.held = listensHeld ? new Engine(halves ? sampleRateHz / 2 : sampleRateHz, HELD) : null;
     const kept = pow2(2 * Math.max(0.25 * sampleRateHz, 4 * (this.held?.window ?? 0)));
@@ -189,6 +195,8 @@ export class Ears {
     const isFarLouder =
       attack.level > OUTSHINES.times * this.lastLevel && apart > OUTSHINES.apartS * this.rate;
     if (apart < engine.apartS * this.rate && !isFarLouder) return;
+    const isForming = apart < FORMS.withinS * this.rate && attack.level < 2 * this.lastLevel;
+    if (isForming && peak.rising < FORMS.bands) return;
     this.last.struck = attack.sample;
     this.lastLevel = attack.level;
     this.found.struck.push(this.onsetAt(attack.sample, attack.level, peak));
@@ -196,34 +204,61 @@ export class Ears {
   }
 
   private attackAt(sample: number, rising: number): Attack | null {
-    const clear = attackNear(this.high, this.samples, sample, this.rate);
-    if (clear && clear.riseDb >= RISE.db && rising >= RISE.bands) return clear;
-    // A drum with a pitch rises in few bands, but far; a low one only where the high-pass takes it away.
+    let pulses = false;
+    const near = (ring: Float32Array, leastDb: number) => {
+      const attack = attackNear(ring, this.samples, sample, this.rate);
+      if (!attack || attack.riseDb < leastDb) return null;
+      if (!isTonePulse(ring, this.samples, attack.sample, this.rate)) return attack;
+      pulses = true;
+      return null;
+    };
     if (rising >= NARROW.bands) {
-      if (clear && clear.riseDb >= NARROW.db) return clear;
-      const low = attackNear(this.ring, this.samples, sample, this.rate);
-      if (low && low.riseDb >= NARROW.db) return low;
+      // A drum with a pitch rises in few bands, but far; a low one only where the high-pass takes it away.
+      const attack =
+        near(this.high, rising >= RISE.bands ? RISE.db : NARROW.db) ?? near(this.ring, NARROW.db);
+      if (attack) return attack;
     }
-    const over = attackNear(this.higher, this.samples, sample, this.rate);
-    return over && over.riseDb >= OVER_TAIL.db && rising >= OVER_TAIL.bands ? over : null;
+    if (rising < OVER_TAIL.bands) return null;
+    return near(this.higher, pulses ? OVER_TAIL.pulsesDb : OVER_TAIL.db);
   }
 
   private hearHeld(engine: Engine): void {
+    const apart = (this.decided === 'plucked' ? PLUCKED_APART_S : engine.apartS) * this.rate;
+    const change = this.changeNow(engine);
+    const { doubtful } = this;
+    // A sound that swells so soon after it says that what changed was the end of the one before.
+    const isEnd = doubtful && change?.hasFoot && change.sample - doubtful.sample < apart;
+    if (isEnd) this.doubtful = null;
+    else if (doubtful && this.samples > doubtful.sample + apart + SETTLES_S * this.rate) this.tellDoubtful();
+    if (!change || (!isEnd && change.sample - this.last.held < apart)) return;
+    this.tellDoubtful();
+    this.last.held = change.sample;
+    const onset = this.onsetAt(change.sample, this.levelAfter(change.sample), change.peak);
+    if (change.hasFoot) this.found.held.push(onset);
+    else this.doubtful = { sample: change.sample, onset };
+    if (this.decided !== 'plucked') this.open = { onset, loudest: 0 };
+    if (!this.decided) this.teller.begins('held', change.sample, this.samples);
+  }
+
+  /** A held sound that begins, as far as the newest frame settles it: by a swell, which has a foot, or by other bands alone. */
+  private changeNow(engine: Engine): { sample: number; hasFoot: boolean; peak: FluxPeak } | null {
     const peak = engine.look(this.halved?.ring ?? this.ring);
-    if (!peak) return;
-    const own = engine.middleSampleOf(peak);
-    const middle = Math.max(0, this.halved ? HalfRate.sampleOf(own) : own);
-    const { sample, riseDb } = footOfSwell(this.ring, this.samples, middle, this.rate);
+    if (!peak) return null;
+    const sampleOf = (own: number) => Math.max(0, this.halved ? HalfRate.sampleOf(own) : own);
+    const middle = engine.middleSampleOf(peak);
+    const foot = footOfSwell(this.ring, this.samples, sampleOf(middle), this.rate);
     // Noise comes and goes a little; a note that is tied to the one before need not be louder, but is another one clearly.
-    if (riseDb < SWELL.db && peak.flux < SWELL.clearly * peak.threshold) return;
-    if (sample - this.last.held < engine.apartS * this.rate) return;
+    const swells = foot.riseDb >= SWELL.db;
+    if (!swells && (peak.flux < SWELL.clearly * peak.threshold || foot.leftDb < ENDED_DB)) return null;
+    const hasFoot = foot.riseDb >= SWELL.hasFootDb;
+    const sample = hasFoot ? foot.sample : sampleOf(middle - engine.laterBy);
     // What is there from the first moment on has no beginning that could be heard.
-    if (sample < BEGINS_WITH_S * this.rate) return;
-    this.last.held = sample;
-    const onset = this.onsetAt(sample, this.levelAfter(sample), peak);
-    this.found.held.push(onset);
-    this.open = { onset, loudest: 0 };
-    if (!this.decided) this.teller.begins('held', sample, this.samples);
+    return sample < BEGINS_WITH_S * this.rate ? null : { sample, hasFoot, peak };
+  }
+
+  private tellDoubtful(): void {
+    if (this.doubtful) this.found.held.push(this.doubtful.onset);
+    this.doubtful = null;
   }
 
   private onsetAt(sample: number, level: number, { flux, threshold }: FluxPeak): Onset {
@@ -254,14 +289,16 @@ export class Ears {
     const heldS = this.found.held.map(({ timeS }) => timeS);
     this.decided = this.teller.tell(heldS, this.heardS, now);
     if (this.decided === 'sustained') this.struck = null;
-    else if (this.decided) this.held = this.open = null;
+    else if (this.decided) this.open = null;
+    if (this.decided === 'struck') this.held = null;
   }
 
   private give(): Onset[] {
     if (!this.decided) return [];
-    const given = this.found[this.decided === 'sustained' ? 'held' : 'struck'];
+    const { struck, held } = this.found;
     this.found = { struck: [], held: [] };
-    return given;
+    if (this.decided === 'plucked') return this.between.merge(struck, held);
+    return this.decided === 'sustained' ? held : struck;
   }
 }
 

@@ -24,7 +24,7 @@ export const HELD = {
   reachS: 0.026,
   groundS: 0.5,
   over: 0.03,
-  share: 0.25,
+  share: 0.08,
   apartS: 0.16,
 } as const;
 export const pow2 = (value: number) => 2 ** Math.max(6, Math.round(Math.log2(value)));
@@ -35,6 +35,8 @@ export class Engine {
   readonly window: number;
   readonly hop: number;
   readonly apartS: number;
+  /** What changes at once is seen most where the middles of the two frames compared lie to either side of it: so many samples before the later one. */
+  readonly laterBy: number;
   private readonly flux: Flux;
   /** Of each band, in the frame that was looked at last. */
   readonly levels: Float32Array;
@@ -45,6 +47,7 @@ export class Engine {
     this.hop = this.window / form.overlap;
     this.next = this.window;
     this.apartS = form.apartS;
+    this.laterBy = Math.round((form.lag * this.hop) / 2);
     this.bands = new Bands({ sampleRateHz, window: this.window, hop: this.hop });
     const frameS = this.hop / sampleRateHz;
     const flux: FluxForm = {

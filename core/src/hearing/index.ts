@@ -1,5 +1,6 @@
 export * from './ears.ts';
 export * from './kinds.ts';
+export type { Onset } from './onset.ts';
 export { WholeEars } from './whole-ears.ts';
 export { HighPass } from './high-pass.ts';
 export { slidingLikeness } from './correlation.ts';

@@ -6,11 +6,13 @@ import type { SoundKind } from './kinds.ts';
 import { periodicityOf } from './periodicity.ts';
 
 /** What is left of a sound between these times after its onset, at the least: of a held one nearly all, of a struck one next to nothing. */
-const SUSTAIN = { fromS: 0.06, toS: 0.18, heldDb: -9, pluckedDb: -26 } as const;
+const SUSTAIN = { fromS: 0.06, toS: 0.18, heldDb: -7, pluckedDb: -26 } as const;
 /** A tone that is held is so periodic, looked at between these times after its onset; a cymbal rings as long and is not. */
 const TONE = { fromS: 0.08, toS: 0.14, periodic: 0.5 } as const;
 /** Where so many of the held onsets have an attack, so near, they were not bowed or blown. */
-const ATTACKED = { share: 0.5, withinS: 0.04 } as const;
+const ATTACKED = { share: 0.55, withinS: 0.04 } as const;
+/** Where strokes are mostly closer than this nobody holds a tone. */
+const SLOW_S = 0.16;
 /** Of a stroke so much of its level is there so soon, of what comes within the longer time. */
 const ABRUPT = { soonS: 0.004, laterS: 0.02, share: 0.6, before: 0.5 } as const;
 /** So many onsets, or so many seconds, decide the kind. */
@@ -37,6 +39,7 @@ export class KindTeller {
   private readonly sustains: Record<Way, number[]> = { struck: [], held: [] };
   /** Of the held ones, how periodic they are. */
   private readonly periodic: number[] = [];
+  private readonly struckS: number[] = [];
   /** When strokes began that were there at once. */
   private readonly abruptS: number[] = [];
 
@@ -48,6 +51,7 @@ export class KindTeller {
   /** @param last index after the newest sample. */
   begins(way: Way, sample: number, last: number): void {
     this.waiting.push({ sample, way });
+    if (way === 'struck') this.struckS.push(sample / this.rate);
     if (way === 'struck' && this.isAbrupt(sample, last)) this.abruptS.push(sample / this.rate);
   }
 
@@ -77,7 +81,10 @@ export class KindTeller {
     const enough = Math.max(struck.length, held.length) >= DECIDES.onsets || heardS > DECIDES.seconds;
     if (!enough && !now) return null;
     const isTone = middleOf(this.periodic) > TONE.periodic;
-    if (middleOf(held) > SUSTAIN.heldDb && isTone && this.isWithoutAttack(heldS)) return 'sustained';
+    const isFast =
+      struck.length > 0 && middleOf(this.struckS.map((timeS, i, all) => timeS - (all[i - 1] ?? 0))) < SLOW_S;
+    if (middleOf(held) > SUSTAIN.heldDb && isTone && !isFast && this.isWithoutAttack(heldS))
+      return 'sustained';
     return middleOf(struck) > SUSTAIN.pluckedDb ? 'plucked' : 'struck';
   }
 

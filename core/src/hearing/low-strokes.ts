@@ -6,6 +6,7 @@ import type { Engine } from './engine.ts';
 import { Flux, type FluxPeak } from './flux.ts';
 import { lowPassed } from './low-pass.ts';
 import { footOfSwell } from './swell.ts';
+import { isTonePulse } from './tone-pulse.ts';
 
 /** Bands below this are looked at: cymbals and claps have next to nothing there. */
 const BANDS_BELOW_HZ = 700;
@@ -65,6 +66,7 @@ export class LowStrokes {
     room.set(low);
     const { sample, riseDb } = footOfSwell(room, low.length, due.sample - first, this.rate);
     if (riseDb < RISE_DB || first + sample - toldSample < apart) return null;
+    if (isTonePulse(room, low.length, sample, this.rate)) return null;
     let level = 0;
     for (let i = Math.max(0, sample); i < low.length; i++) level = Math.max(level, Math.abs(low[i]));
     return { sample: first + sample, level, peak: due.peak };

@@ -17,6 +17,8 @@ export interface Swell {
   sample: number;
   /** How much the level rises, in dB. */
   riseDb: number;
+  /** How much of the loudest around is left 50 ms later, in dB: 0 at the most. */
+  leftDb: number;
 }
 
 /**
@@ -30,7 +32,7 @@ export function footOfSwell(ring: Float32Array, last: number, middle: number, sa
   const from = Math.max(around, last - ring.length + around, middle - Math.round(BEFORE_S * sampleRateHz));
   const to = Math.min(last - around / 2, middle + Math.round(AFTER_S * sampleRateHz));
   const count = Math.floor((to - from) / step);
-  if (count < 8) return { sample: middle, riseDb: 0 };
+  if (count < 8) return { sample: middle, riseDb: 0, leftDb: 0 };
   const level = new Float64Array(count);
   // Each sum is the one before it with a step more and a step less.
   const half = around >> 1;
@@ -53,6 +55,9 @@ export function footOfSwell(ring: Float32Array, last: number, middle: number, sa
   const isNear = Math.abs(foot - middle) <= FARTHEST_S * sampleRateHz;
   return {
     sample: isNear ? Math.max(0, Math.round(foot)) : middle,
-    riseDb: 20 * Math.log10((level[top] + LEAST) / (level[bottom] + LEAST)),
+    riseDb: decibels(level[top], level[bottom]),
+    leftDb: decibels(level[count - 1], Math.max(...level)),
   };
 }
+
+const decibels = (level: number, reference: number) => 20 * Math.log10((level + LEAST) / (reference + LEAST));

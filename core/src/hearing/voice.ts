@@ -4,7 +4,7 @@
  * up, as the voice around it counts as a stroke. Nothing is learned from any voice. For struck and plucked sounds; a bowed or blown tone
  * swells and is periodic too, and cannot be told from a voice in this way.
  */
-import type { Onset } from './ears.ts';
+import type { Onset } from './onset.ts';
 import type { SoundKind } from './kinds.ts';
 import { HighPass } from './high-pass.ts';
 import { periodicityOf } from './periodicity.ts';

@@ -1,0 +1,10 @@
+export interface Onset {
+  /** From the first sample, in seconds. */
+  timeS: number;
+  /** Largest level of its attack, 0 to 1. */
+  strength: number;
+  /** 0 to 1: how far it stands over what it had to pass. */
+  confidence: number;
+  /** Of a held sound, once its end has been told: later than the onset itself. */
+  endS?: number;
+}
