@@ -35,10 +35,15 @@ const OVER_TAIL = { hz: 3000, db: 3, pulsesDb: 7, bands: 0.12 } as const;
 const SWELL = { db: 6, clearly: 2, hasFootDb: 14 } as const;
 /** What falls so far while its bands change has not begun, but ended. */
 const ENDED_DB = -14;
+/** What rings is the loudest of so long before. */
+const RINGS_S = 0.05;
 /** So long after its beginning the frames have told of a sound. */
 const SETTLES_S = 0.12;
-/** Of what is plucked, changes of the bands are told so far apart: its notes may be faster than held ones. */
-const PLUCKED_APART_S = 0.1;
+/**
+ * Of what is plucked, changes are told so far apart, for its notes may be faster than held ones. One without a foot stands clearly over what is asked, or
+ * raises so many of the bands.
+ */
+const PLUCKED = { apartS: 0.1, clearly: 3, bands: 0.45 } as const;
 /** From this rate on what is held is listened to at half of it: what tells its notes lies far below. */
 const HALVED_FROM_HZ = 32_000;
 /** A held sound ends where it has fallen so far below its loudest. */
@@ -46,6 +51,13 @@ const END_SHARE = 0.2;
 /** The level over time is kept in pieces of so long, and for so long. */
 const PIECE_S = 0.005;
 const KEPT_S = 1.5;
+
+interface Change {
+  /** Index of the one where it begins. */
+  sample: number;
+  hasFoot: boolean;
+  peak: FluxPeak;
+}
 
 export class Ears {
   private readonly rate: number;
@@ -72,6 +84,8 @@ export class Ears {
   private readonly teller: KindTeller;
   /** A change without a foot, until it is known that it was no end. */
   private doubtful: { sample: number; onset: Onset } | null = null;
+  /** What each held onset would be as a stroke; null where it is none. */
+  private readonly strokes = new WeakMap<Onset, Onset | null>();
   private readonly between = new BetweenStrokes();
   private open: { onset: Onset; loudest: number } | null = null;
 
@@ -223,7 +237,7 @@ export class Ears {
   }
 
   private hearHeld(engine: Engine): void {
-    const apart = (this.decided === 'plucked' ? PLUCKED_APART_S : engine.apartS) * this.rate;
+    const apart = (this.decided === 'plucked' ? PLUCKED.apartS : engine.apartS) * this.rate;
     const change = this.changeNow(engine);
     const { doubtful } = this;
     // A sound that swells so soon after it says that what changed was the end of the one before.
@@ -233,7 +247,9 @@ export class Ears {
     if (!change || (!isEnd && change.sample - this.last.held < apart)) return;
     this.tellDoubtful();
     this.last.held = change.sample;
-    const onset = this.onsetAt(change.sample, this.levelAfter(change.sample), change.peak);
+    const level = this.levelAfter(change.sample);
+    const onset = this.onsetAt(change.sample, level, change.peak);
+    this.strokes.set(onset, this.asStroke(onset, change, level));
     if (change.hasFoot) this.found.held.push(onset);
     else this.doubtful = { sample: change.sample, onset };
     if (this.decided !== 'plucked') this.open = { onset, loudest: 0 };
@@ -241,7 +257,7 @@ export class Ears {
   }
 
   /** A held sound that begins, as far as the newest frame settles it: by a swell, which has a foot, or by other bands alone. */
-  private changeNow(engine: Engine): { sample: number; hasFoot: boolean; peak: FluxPeak } | null {
+  private changeNow(engine: Engine): Change | null {
     const peak = engine.look(this.halved?.ring ?? this.ring);
     if (!peak) return null;
     const sampleOf = (own: number) => Math.max(0, this.halved ? HalfRate.sampleOf(own) : own);
@@ -276,6 +292,22 @@ export class Ears {
     return level;
   }
 
+  /** Of what is plucked: a string's tone changes while it dies away, too, and what rings on is no part of a stroke's strength. */
+  private asStroke(onset: Onset, { sample, hasFoot, peak }: Change, level: number): Onset | null {
+    const isClear = peak.flux >= PLUCKED.clearly * peak.threshold || peak.rising >= PLUCKED.bands;
+    if (!hasFoot && !isClear) return null;
+    const adds = Math.sqrt(Math.max(0, level ** 2 - this.levelBefore(sample) ** 2));
+    return { ...onset, strength: Math.min(onset.strength, adds) };
+  }
+
+  private levelBefore(sample: number): number {
+    let level = 0;
+    const mask = this.ring.length - 1;
+    for (let i = Math.max(0, sample - Math.round(RINGS_S * this.rate)); i < sample; i++)
+      level = Math.max(level, Math.abs(this.ring[i & mask]));
+    return level;
+  }
+
   private followEnd(index: number): void {
     if (!this.open) return;
     const level = this.envelope[index & (this.envelope.length - 1)];
@@ -297,7 +329,11 @@ export class Ears {
     if (!this.decided) return [];
     const { struck, held } = this.found;
     this.found = { struck: [], held: [] };
-    if (this.decided === 'plucked') return this.between.merge(struck, held);
+    if (this.decided === 'plucked')
+      return this.between.merge(
+        struck,
+        held.flatMap((onset) => this.strokes.get(onset) ?? []),
+      );
     return this.decided === 'sustained' ? held : struck;
   }
 }

@@ -23,8 +23,8 @@ export const HELD = {
   lag: 3,
   reachS: 0.026,
   groundS: 0.5,
-  over: 0.03,
-  share: 0.08,
+  over: 0.035,
+  share: 0.04,
   apartS: 0.16,
 } as const;
 export const pow2 = (value: number) => 2 ** Math.max(6, Math.round(Math.log2(value)));

@@ -122,6 +122,83 @@ describe('bowed and blown tones, which have no attack', () => {
   });
 });
 
+/** A tone of twelve harmonics, each softer than the one below it; `levelAt` gives its level some seconds after its beginning. */
+function addTone(
+  samples: Float32Array,
+  fromS: number,
+  lengthS: number,
+  hz: number,
+  levelAt: (afterS: number) => number,
+) {
+  const first = Math.round(fromS * RATE);
+  for (let i = 0; i < lengthS * RATE && first + i < samples.length; i++) {
+    const phase = (2 * Math.PI * hz * i) / RATE;
+    for (let k = 1; k <= 12; k++) samples[first + i] += (levelAt(i / RATE) / k) * Math.sin(k * phase);
+  }
+}
+
+const quietRoom = (seconds: number, seed: number) => {
+  const random = chance(seed);
+  return Float32Array.from({ length: seconds * RATE }, () => 0.0005 * (2 * random() - 1));
+};
+
+describe('notes of which none is silent before the next', () => {
+  it('tied ones as loud as each other are told by their pitch, and where it changes', () => {
+    const samples = quietRoom(12, 5);
+    const pitches = [220, 262, 294, 247, 330, 196, 262, 220, 294, 349];
+    const truth = pitches.map((_, i) => 0.5 + i * 0.6);
+    // The bow goes on: one swells as the other dies, within 20 ms.
+    pitches.forEach((hz, i) =>
+      addTone(
+        samples,
+        truth[i],
+        0.62,
+        hz,
+        (t) => 0.1 * Math.min(1, t / 0.02, Math.max(0, (0.62 - t) / 0.02)),
+      ),
+    );
+    const { kind, onsets } = hear(samples, RATE);
+    expect(kind).toBe('sustained');
+    const { missed, extra, meanErrorS } = scored(times(onsets), truth, 0.025);
+    expect({ missed, extra }).toEqual({ missed: 0, extra: 0 });
+    expect(Math.abs(meanErrorS)).toBeLessThan(0.012);
+  });
+
+  it('the end of a held note is no beginning, and hides none', () => {
+    const samples = quietRoom(12, 6);
+    const truth = Array.from({ length: 16 }, (_, i) => 0.5 + 0.5 * i);
+    truth.forEach((timeS, i) =>
+      addTone(
+        samples,
+        timeS,
+        0.44,
+        [220, 262, 294][i % 3],
+        (t) => 0.1 * Math.min(1, t / 0.04) * Math.min(1, Math.max(0, (0.44 - t) / 0.03)),
+      ),
+    );
+    const { kind, onsets } = hear(samples, RATE);
+    expect(kind).toBe('sustained');
+    expect(scored(times(onsets), truth, 0.025)).toMatchObject({ missed: 0, extra: 0 });
+  });
+
+  // The lowest string of a bass: 41 Hz, 24 ms from pulse to pulse.
+  it('the pulses of a low string are no strokes', () => {
+    const samples = quietRoom(10, 7);
+    const truth = Array.from({ length: 16 }, (_, i) => 0.5 + 0.5 * i);
+    truth.forEach((timeS, i) =>
+      addTone(
+        samples,
+        timeS,
+        0.6,
+        [41.2, 49, 55][i % 3],
+        (t) => 0.1 * Math.min(1, t / 0.001) * Math.exp(-t / 0.4) * Math.max(0, Math.min(1, (0.5 - t) / 0.01)),
+      ),
+    );
+    const { onsets } = hear(samples, RATE, 'plucked');
+    expect(scored(times(onsets), truth, 0.025)).toMatchObject({ missed: 0, extra: 0 });
+  });
+});
+
 describe('as it comes', () => {
   const strokes = playedStrokes(24, 0.35, 9);
   const sound = recordingOf(strokes, 'clap');

@@ -76,6 +76,31 @@ describe('the simulated pad', () => {
   });
 });
 
+describe('a page that is held up', () => {
+  it('until after the end of the take still hears what was struck before it', async () => {
+    const browser = await Browser.open();
+    try {
+      await browser.goto(`${app.url}/rig`);
+      await browser.script(`localStorage.setItem('feldspar rig', '{"listensTo":"simulated pad"}')`);
+      // From just after the count-in has begun: it and the two bars last 2.4 s.
+      await before(
+        browser,
+        `const play = AudioWorkletNode.prototype.connect;
+         AudioWorkletNode.prototype.connect = function (...to) {
+           setTimeout(() => { const until = performance.now() + 5000; while (performance.now() < until); }, 100);
+           return play.apply(this, to);
+         };`,
+      );
+      await browser.goto(`${app.url}/plans/${SHORT_ID}/play`);
+      await browser.click('button', '^Start');
+      const take = await storedTake(app, browser);
+      expect(take.hits).toHaveLength(8);
+    } finally {
+      await browser.close();
+    }
+  });
+});
+
 describe('MIDI', () => {
   let browser: Browser;
   beforeAll(async () => {

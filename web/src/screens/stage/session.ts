@@ -54,6 +54,8 @@ export interface Session {
 
 /** What was played is at most so old when the page goes away without a word. */
 const KEEP_EVERY_MS = 700;
+/** A page that is held up may be told of the end first, and of what was struck before it only then: it waits so long for that. */
+const STRAGGLERS_MS = 150;
 /** An audio device that has been silent so long is gone (unplugged, taken by the system): the take ends there. */
 const DEAD_AFTER_MS = 5000;
 
@@ -65,11 +67,15 @@ export async function startSession(options: SessionOptions): Promise<Session> {
   const startedAt = new Date().toISOString();
   const taps: Tap[] = [];
   let over = false;
+  let endedMs = Infinity;
   let releaseLock: () => void = () => undefined;
 
   const clicks: PlayingClicks = await playClicks(
     timeline,
-    () => finish(null),
+    () => {
+      endedMs = performance.now();
+      setTimeout(() => finish(null), STRAGGLERS_MS);
+    },
     signal,
     ear?.listening,
     options.record,
@@ -222,7 +228,7 @@ export async function startSession(options: SessionOptions): Promise<Session> {
     timeline,
     positionS: clicks.positionS,
     tap(tap) {
-      if (!over && !ear) taps.push(tap);
+      if (!over && !ear && tap.stampMs <= endedMs) taps.push(tap);
     },
     release(source, stampMs) {
       const held = taps.findLast((tap) => tap.source === source);
