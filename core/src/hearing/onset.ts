@@ -1,3 +1,5 @@
+import type { FluxPeak } from './flux.ts';
+
 export interface Onset {
   /** From the first sample, in seconds. */
   timeS: number;
@@ -8,3 +10,10 @@ export interface Onset {
   /** Of a held sound, once its end has been told: later than the onset itself. */
   endS?: number;
 }
+
+/** @param level the largest of its attack. */
+export const onsetAt = (timeS: number, level: number, { flux, threshold }: FluxPeak): Onset => ({
+  timeS,
+  strength: Math.min(1, level),
+  confidence: 1 - Math.exp(-(flux / threshold - 0.5)),
+});
