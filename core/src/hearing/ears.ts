@@ -1,6 +1,6 @@
 /**
  * Samples to onsets, as they come: for files and for live use alike. Nothing is known beforehand: every threshold follows from the signal's
- * own levels. State lies in typed arrays; memory does not grow with the sound. An onset is told of at most 50 ms after it.
+ * own levels. State lies in typed arrays; memory does not grow with the sound. A stroke is told of at most 50 ms after it.
  */
 import { type Attack, attackNear } from './attack.ts';
 import { BetweenStrokes } from './between-strokes.ts';
@@ -17,8 +17,8 @@ import { isTonePulse } from './tone-pulse.ts';
 
 /** So many times louder, and so long after it, a stroke is another one than the last, however near. */
 const OUTSHINES = { times: 4, apartS: 0.012 } as const;
-/** So soon after a louder stroke its own tone is still forming: another one raises so many of the bands. */
-const FORMS = { withinS: 0.09, bands: 0.45 } as const;
+/** So soon after a stroke its own tone is still forming: another one is so many times louder, or raises so many of the bands. */
+const FORMS = { withinS: 0.09, times: 2, bands: 0.45 } as const;
 const HIGH_PASS_HZ = 200;
 /** A stroke raises the energy by so much, and so many of the bands. */
 const RISE = { db: 4.5, bands: 0.2 } as const;
@@ -168,7 +168,7 @@ export class Ears {
     const isFarLouder =
       attack.level > OUTSHINES.times * this.lastLevel && apart > OUTSHINES.apartS * this.rate;
     if (apart < engine.apartS * this.rate && !isFarLouder) return;
-    const isForming = apart < FORMS.withinS * this.rate && attack.level < 2 * this.lastLevel;
+    const isForming = apart < FORMS.withinS * this.rate && attack.level < FORMS.times * this.lastLevel;
     if (isForming && peak.rising < FORMS.bands) return;
     this.lastSample = attack.sample;
     this.lastLevel = attack.level;
