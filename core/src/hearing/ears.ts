@@ -86,7 +86,10 @@ export class Ears {
     return this.samples / this.rate;
   }
 
-  /** @returns the onsets that these samples settle, in order; while the kind is not decided they are kept. */
+  /**
+   * @returns the onsets that these samples settle, in order; while the kind is not decided they are kept. Of what is plucked, a note that strikes
+   * nothing is told a third of a second late, and may lie before a stroke that was told earlier.
+   */
   push(samples: Float32Array): Onset[] {
     if (this.pulses) return this.hearPulses(this.pulses, samples);
     for (let from = 0; from < samples.length;) {
@@ -212,13 +215,13 @@ export class Ears {
     const { strokes } = this;
     this.strokes = [];
     if (this.decided === 'sustained') return this.held!.take();
-    return this.held ? this.between.merge(strokes, this.held.takeStrokes()) : strokes;
+    return this.held ? this.between.merge(strokes, this.held.takeStrokes(), this.heardS) : strokes;
   }
 }
 
 /** All of a sound that is there already. */
 export function hear(samples: Float32Array, sampleRateHz: number, kind: SoundKind | null = null) {
   const ears = new Ears(sampleRateHz, kind);
-  const onsets = [...ears.push(samples), ...ears.end()];
+  const onsets = [...ears.push(samples), ...ears.end()].sort((a, b) => a.timeS - b.timeS);
   return { kind: ears.kind!, onsets: onsets.filter(({ timeS }) => timeS < samples.length / sampleRateHz) };
 }

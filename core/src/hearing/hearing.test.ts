@@ -142,21 +142,20 @@ const quietRoom = (seconds: number, seed: number) => {
   return Float32Array.from({ length: seconds * RATE }, () => 0.0005 * (2 * random() - 1));
 };
 
+/** The bow goes on: one note swells as the other dies, within 20 ms. */
+function tiedNotes() {
+  const samples = quietRoom(8, 5);
+  const pitches = [220, 262, 294, 247, 330, 196, 262, 220, 294, 349];
+  const truth = pitches.map((_, i) => 0.5 + i * 0.6);
+  pitches.forEach((hz, i) =>
+    addTone(samples, truth[i], 0.62, hz, (t) => 0.1 * Math.min(1, t / 0.02, Math.max(0, (0.62 - t) / 0.02))),
+  );
+  return { samples, truth };
+}
+
 describe('notes of which none is silent before the next', () => {
   it('tied ones as loud as each other are told by their pitch, and where it changes', () => {
-    const samples = quietRoom(12, 5);
-    const pitches = [220, 262, 294, 247, 330, 196, 262, 220, 294, 349];
-    const truth = pitches.map((_, i) => 0.5 + i * 0.6);
-    // The bow goes on: one swells as the other dies, within 20 ms.
-    pitches.forEach((hz, i) =>
-      addTone(
-        samples,
-        truth[i],
-        0.62,
-        hz,
-        (t) => 0.1 * Math.min(1, t / 0.02, Math.max(0, (0.62 - t) / 0.02)),
-      ),
-    );
+    const { samples, truth } = tiedNotes();
     const { kind, onsets } = hear(samples, RATE);
     expect(kind).toBe('sustained');
     const { missed, extra, meanErrorS } = scored(times(onsets), truth, 0.025);
@@ -214,6 +213,27 @@ describe('as it comes', () => {
     expect(inPieces(piece, 'struck')).toEqual(hear(sound, RATE, 'struck').onsets);
     expect(inPieces(piece, null)).toEqual(hear(sound, RATE).onsets);
   });
+
+  it.each([128, 4096, 30_000])(
+    'in pieces of %i samples, notes that strike nothing between strokes too',
+    (piece) => {
+      const { samples, truth } = tiedNotes();
+      // Claps so soon after the changes that these are told after them.
+      const claps = recordingOf(
+        truth.map((timeS) => ({ timeS: timeS + 0.12, db: 0 })),
+        'clap',
+      );
+      for (let i = 0; i < samples.length; i++) samples[i] += claps[i] ?? 0;
+      const whole = times(hear(samples, RATE, 'plucked').onsets);
+      expect(whole.length).toBeGreaterThan(truth.length + 4);
+      const ears = new Ears(RATE, 'plucked');
+      const onsets = [];
+      for (let at = 0; at < samples.length; at += piece)
+        onsets.push(...ears.push(samples.subarray(at, at + piece)));
+      const heardS = times([...onsets, ...ears.end()]).filter((timeS) => timeS < samples.length / RATE);
+      expect(heardS.sort((a, b) => a - b)).toEqual(whole);
+    },
+  );
 
   it('a stroke is told of at most 50 ms after it', () => {
     const ears = new Ears(RATE, 'struck');

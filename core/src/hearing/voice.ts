@@ -67,12 +67,12 @@ export class VoiceTeller {
     this.filter = new HighPass(Math.min(HIGH_HZ, 0.3 * sampleRateHz), sampleRateHz);
   }
 
-  /** @param onsets that were told of with these samples; in order. */
+  /** @param onsets that were told of with these samples; one may be told late, but sooner than it is looked at. */
   push(samples: Float32Array, onsets: readonly Onset[]): void {
     const mask = this.ring.length - 1;
     // In pieces that the ring holds beside what is looked back at.
     const piece = Math.round(PIECE_S * this.rate);
-    for (const onset of onsets) this.waiting.push(onset);
+    this.waiting = [...this.waiting, ...onsets].sort((a, b) => a.timeS - b.timeS);
     for (let from = 0; from < samples.length; from += piece) {
       const to = Math.min(samples.length, from + piece);
       this.filter.through(samples, from, to, this.high, this.samples);

@@ -16,6 +16,8 @@ export const WAKES_S = 0.25;
 export class LiveHearing {
   private readonly rate: number;
   private readonly ears: Ears;
+  /** Of the last stroke that was told, in seconds. */
+  private lastS = -Infinity;
   private readonly timeline: Timeline | null;
   private clicks: LiveClicks | null = null;
   private count = 0;
@@ -80,7 +82,7 @@ export class LiveHearing {
 
   private hear(samples: Float32Array): Onset[] {
     const heard = this.ears.push(this.remover ? this.remover.push(samples) : samples);
-    return heard.filter((onset) => this.isStroke(onset));
+    return this.inOrder(heard.filter((onset) => this.isStroke(onset)));
   }
 
   private hearWaiting(): Onset[] {
@@ -93,9 +95,19 @@ export class LiveHearing {
   end(): Onset[] {
     const waiting = this.hearWaiting();
     const rest = this.remover ? this.ears.push(this.remover.end()) : [];
-    return [...waiting, ...rest, ...this.ears.end()].filter(
+    const left = [...rest, ...this.ears.end()].filter(
       (onset) => onset.timeS < this.seen / this.rate && this.isStroke(onset),
     );
+    return [...waiting, ...this.inOrder(left)];
+  }
+
+  /** Live, what is told only after a later stroke is left to the whole hearing of the take. */
+  private inOrder(onsets: readonly Onset[]): Onset[] {
+    return onsets.filter(({ timeS }) => {
+      if (timeS <= this.lastS) return false;
+      this.lastS = timeS;
+      return true;
+    });
   }
 
   /** From the first of the samples that wait. */
