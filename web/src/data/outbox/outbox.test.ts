@@ -12,7 +12,7 @@ import {
   tryAgain,
   waitingChanges,
 } from './outbox.ts';
-import { overTake, overTakes, waitingPlan, waitingTake } from './overlay.ts';
+import { overPlayers, overTake, overTakes, waitingPlan, waitingTake } from './overlay.ts';
 import { abandonTake, adoptAbandoned, finishTake, keepPiece, lockName, putTogether } from './playing.ts';
 import { keepRequest, readPieces, readPlaying, readRequests } from './store.ts';
 
@@ -117,6 +117,62 @@ describe('a change', () => {
     await flush();
     expect(sent.map(({ body }) => (body as { note: string }).note).at(-1)).toBe('ab');
     expect([waitingChanges(), await readRequests()]).toEqual([[], []]);
+  });
+
+  it('made while what was confirmed is being let go of is kept as it was said, and meets nothing but itself', async () => {
+    let onServer = '';
+    globalThis.fetch = (async (_address: string, { body }: { body: string }) => {
+      const { note: said, was } = JSON.parse(body) as { note: string; was: { note: string } };
+      sent.push({ what: said, body: was.note });
+      await underWay;
+      const ok = [was.note, said].includes(onServer);
+      if (ok) onServer = said;
+      const answer = ok ? {} : { detail: 'changed meanwhile', current: { note: onServer } };
+      return { ok, status: ok ? 204 : 409, json: async () => answer, text: async () => '' };
+    }) as unknown as typeof fetch;
+    let arrive: () => void = () => undefined;
+    underWay = new Promise((resolve) => (arrive = resolve));
+    await ask(note('a', ''));
+    const first = flush();
+    while (sent.length === 0) await new Promise((resolve) => setTimeout(resolve));
+    await ask(note('ab', ''));
+    // The first letter has left the queue, and is not gone from the storage yet.
+    let asked: Promise<void> | undefined;
+    const leave = onOutboxChange(() => {
+      if (waitingChanges().length === 1) asked ??= ask(note('abc', 'a'));
+    });
+    arrive();
+    await first;
+    leave();
+    await asked;
+    await flush();
+    await flush();
+    expect([onServer, waitingChanges(), await readRequests()]).toEqual(['abc', [], []]);
+  });
+
+  it('made after one whose answer got lost goes behind it: the server may have taken it', async () => {
+    await ask(note('a', ''));
+    await flush();
+    await ask(note('b', ''));
+    await ask(note('bc', ''));
+    answers.push({ status: 204 }, { status: 204 });
+    await flush();
+    expect(sent.map(({ body }) => body)).toEqual([
+      { note: 'a', was: { note: '' } },
+      { note: 'a', was: { note: '' } },
+      { note: 'bc', was: { note: 'a' } },
+    ]);
+    expect(waitingChanges()).toEqual([]);
+  });
+
+  it('that brings back what may be deleted by now is sent behind the deletion', async () => {
+    const of = { thing: 'take 5', said: 'Deleting' };
+    await ask({ ...of, method: 'DELETE', path: '/takes/5' });
+    await flush();
+    await ask({ ...of, method: 'POST', path: '/takes/5/restore' });
+    answers.push({ status: 204 }, { status: 204 });
+    await flush();
+    expect(sent.map(({ what }) => what.split(' ')[0])).toEqual(['DELETE', 'DELETE', 'POST']);
   });
 
   it('waits on with its reason when the server breaks; one that is refused can be saved and given up', async () => {
@@ -246,5 +302,22 @@ describe('laid over what the server has', () => {
     ] as unknown as Parameters<typeof overTakes>[1];
     expect(overTakes(queue, items)).toEqual([{ id: take.id, note: 'breathe' }]);
     expect(waitingPlan(queue, '9')).toMatchObject({ title: 'Mine', ready: false, revision: 0 });
+  });
+
+  it('what is brought back behind its deletion is there; a name changed twice is one person, of the last name', async () => {
+    const of = { thing: 'take 8', said: 'Deleting' };
+    await ask({ ...of, method: 'DELETE', path: '/takes/8' });
+    const rename = (name: string) =>
+      ask({ thing: 'player 3', method: 'PUT', path: '/players/3', body: { name }, said: 'A name' });
+    await rename('Ada');
+    const items = [{ id: '8', note: '' }] as unknown as Parameters<typeof overTakes>[1];
+    expect(overTakes(waitingChanges(), items)).toEqual([]);
+    answers.push({ status: 500 }, { status: 500 });
+    await flush();
+    await ask({ ...of, method: 'POST', path: '/takes/8/restore' });
+    await rename('Adaeze');
+    expect(waitingChanges()).toHaveLength(4);
+    expect(overTakes(waitingChanges(), items)).toEqual(items);
+    expect(overPlayers(waitingChanges(), []).map(({ name }) => name)).toEqual(['Adaeze']);
   });
 });

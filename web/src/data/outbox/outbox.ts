@@ -17,7 +17,8 @@ let queue: readonly Waiting[] = [];
 let unkept = false;
 let loaded: Promise<void> | undefined;
 let count = 0;
-const sending = new Set<string>();
+/** Keys of requests that were made in this page and never sent. */
+const fresh = new Set<string>();
 const listeners = new Set<() => void>();
 const confirmations = new Set<(sent: Waiting, revision?: number) => void>();
 const channel = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('feldspar outbox');
@@ -62,14 +63,25 @@ const unkeptKeys = new Set<string>();
 const writing = new Map<string, number>();
 const dropping = new Set<string>();
 
+/** Edits reach the storage in the order in which they were made: an older state of a request never replaces a newer one. */
+let storing: Promise<void> = Promise.resolve();
+
 async function apply({ keep, drop }: Edit): Promise<void> {
   const changed = new Set(keep.map(({ key }) => key));
   const gone = queue.filter(({ key }) => drop.includes(key));
   show([...queue.filter((waiting) => !gone.includes(waiting) && !changed.has(waiting.key)), ...keep]);
   for (const { key } of gone) dropping.add(key);
   for (const { key } of keep) writing.set(key, (writing.get(key) ?? 0) + 1);
+  storing = storing.then(() => store(keep, gone));
+  await storing;
+  channel?.postMessage('changed');
+}
+
+/** Never fails. */
+async function store(keep: readonly Waiting[], gone: readonly Waiting[]): Promise<void> {
   let added = false;
   for (const waiting of gone) {
+    fresh.delete(waiting.key);
     unkeptKeys.delete(waiting.key);
     if (!(await dropRequest(waiting))) added = true;
     dropping.delete(waiting.key);
@@ -87,7 +99,6 @@ async function apply({ keep, drop }: Edit): Promise<void> {
     unkept = unkeptKeys.size > 0;
     show(queue);
   }
-  channel?.postMessage('changed');
 }
 
 /** Sorts by time, and within one moment by turn; two tabs never make the same. */
@@ -103,17 +114,23 @@ function asWhom(change: Change): Change {
 
 /** Keeps a change and sends it soon. Resolves when it is kept. Never fails: without storage it is kept in memory. */
 export async function ask(change: Change): Promise<void> {
-  await load();
-  await apply(joined(queue, asWhom(change), newKey(), new Date().toISOString(), sending));
+  await keepNew(change);
   sendSoon(SEND_AFTER_MS);
+}
+
+async function keepNew(change: Change): Promise<void> {
+  await load();
+  const key = newKey();
+  const edit = joined(queue, asWhom(change), key, new Date().toISOString(), fresh);
+  if (edit.keep.some((waiting) => waiting.key === key)) fresh.add(key);
+  await apply(edit);
 }
 
 export type Outcome = { state: 'sent' } | { state: 'waits' | 'refused'; reason: string };
 
 /** The same, sent at once; tells what became of the first attempt. */
 export async function askNow(change: Change): Promise<Outcome> {
-  await load();
-  await apply(joined(queue, asWhom(change), newKey(), new Date().toISOString(), sending));
+  await keepNew(change);
   await flush();
   const left = queue.filter(({ thing }) => thing === change.thing);
   if (left.length === 0) return { state: 'sent' };
@@ -178,14 +195,10 @@ async function sendAll(): Promise<void> {
     const next = due(queue).find(({ thing }) => !failed.has(thing));
     if (!next) break;
     tried = true;
-    sending.add(next.key);
-    try {
-      const verdict = await send(next);
-      if (verdict === 'offline') offline = true;
-      if (verdict !== 'sent') failed.add(next.thing);
-    } finally {
-      sending.delete(next.key);
-    }
+    fresh.delete(next.key);
+    const verdict = await send(next);
+    if (verdict === 'offline') offline = true;
+    if (verdict !== 'sent') failed.add(next.thing);
   }
   if (due(queue).length === 0) stuck = 0;
   else if (tried) sendSoon(Math.min(LONGEST_RETRY_MS, RETRY_MS * 2 ** Math.min(4, offline ? 0 : stuck++)));

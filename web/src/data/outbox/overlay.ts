@@ -21,7 +21,10 @@ type Queue = readonly Waiting[];
 type Said = Partial<Pick<Take, 'note' | 'trueTempo' | 'judging'>>;
 
 const of = (queue: Queue, thing: string) => queue.filter((waiting) => waiting.thing === thing);
-const isGone = (requests: Queue) => requests.some(({ method }) => method === 'DELETE');
+/** Deleted here, and not brought back since. */
+const isGone = (requests: Queue) =>
+  requests.findLast(({ method, path }) => method === 'DELETE' || path.endsWith('/restore'))?.method ===
+  'DELETE';
 
 /** What was said about a take and has not arrived. */
 function saidOf(requests: Queue): Said {
@@ -87,19 +90,14 @@ function itemOf({ document, ...plan }: StoredPlan): PlanItem {
 }
 
 export function overPlayers(queue: Queue, players: readonly Player[]): Player[] {
-  const fresh = queue
-    .filter(({ thing, method }) => thing.startsWith('player ') && method === 'PUT')
-    .map(
-      ({ thing, body }) =>
-        ({
-          instrument: '',
-          profile: players.find(({ id }) => thing === `player ${id}`)?.profile ?? {},
-          ...(body as object),
-          id: thing.slice('player '.length),
-        }) as Player,
-    );
-  const changed = new Set(fresh.map(({ id }) => id));
-  return [...players.filter(({ id }) => !changed.has(id)), ...fresh]
+  const all = new Map(players.map((player) => [player.id, player]));
+  for (const { thing, method, body } of queue) {
+    if (!thing.startsWith('player ') || method !== 'PUT') continue;
+    const id = thing.slice('player '.length);
+    const { profile = {} } = all.get(id) ?? {};
+    all.set(id, { instrument: '', profile, ...(body as object), id } as Player);
+  }
+  return [...all.values()]
     .filter(({ id }) => !isGone(of(queue, `player ${id}`)))
     .sort((a, b) => a.name.localeCompare(b.name));
 }

@@ -24,11 +24,12 @@ const bin = (method: 'DELETE' | 'POST'): Change => ({
   said: 'Deleting',
 });
 
-/** The queue after these changes, one after another. */
-function queueOf(changes: readonly Change[], sending = NONE): Waiting[] {
+/** The queue after these changes, one after another; those of these keys were sent. */
+function queueOf(changes: readonly Change[], sent = NONE): Waiting[] {
   let queue: Waiting[] = [];
+  const fresh = new Set(changes.map((_, i) => `key ${i}`).filter((key) => !sent.has(key)));
   changes.forEach((change, i) => {
-    const { keep, drop } = joined(queue, change, `key ${i}`, '2026-05-04T18:20:00.000Z', sending);
+    const { keep, drop } = joined(queue, change, `key ${i}`, '2026-05-04T18:20:00.000Z', fresh);
     const changed = new Set([...keep.map(({ key }) => key), ...drop]);
     queue = [...queue.filter(({ key }) => !changed.has(key)), ...keep];
   });
@@ -63,11 +64,27 @@ describe('a change joins', () => {
     ]);
   });
 
-  it('a request on its way is not touched any more', () => {
+  it('what somebody else says of the same thing is a request of its own', () => {
+    const both = queueOf([{ ...note('mine'), as: 'player 1' }, note('the teacher’s')]);
+    expect(both.map(({ as, body }) => [as, body])).toEqual([
+      ['player 1', { note: 'mine' }],
+      [undefined, { note: 'the teacher’s' }],
+    ]);
+  });
+
+  it('a request that was sent is not touched any more', () => {
     expect(bodies(queueOf([note('s'), note('slow')], new Set(['key 0'])))).toEqual([
       { note: 's' },
       { note: 'slow' },
     ]);
+  });
+});
+
+describe('a change that the server refused', () => {
+  it('is replaced by the next of the same thing', () => {
+    const [first] = queueOf([put('a', 3)]).map((waiting) => ({ ...waiting, state: 'refused' as const }));
+    const { keep } = joined([first], put('b', 3), 'key 1', first.at, NONE);
+    expect(keep).toEqual([{ ...first, state: 'waiting', body: { title: 'b' }, version: 1 }]);
   });
 });
 

@@ -45,17 +45,20 @@ type Patch = Record<string, unknown> & { was?: Record<string, unknown> };
 /**
  * A new change joins the queue: it goes into the last request of its thing where that says the same of it (a note typed on, a
  * plan saved twice), and takes back a deletion that was not sent.
- * @param sending keys of requests that are on their way: those are not touched any more.
+ * @param fresh keys of requests that were made here and never sent. No other is touched any more, unless it was refused: the server may have
+ * taken it, and only its answer got lost.
  */
 export function joined(
   queue: readonly Waiting[],
   change: Change,
   key: string,
   at: string,
-  sending: ReadonlySet<string>,
+  fresh: ReadonlySet<string>,
 ): Edit {
   const last = queue.findLast(({ thing }) => thing === change.thing);
-  const open = last && last.state !== 'conflict' && !sending.has(last.key) ? last : null;
+  const isOpen = last?.state === 'refused' || (last?.state === 'waiting' && fresh.has(last.key));
+  // Each is sent as whoever said it.
+  const open = isOpen && last.as === change.as ? last : null;
   if (open && change.method === 'POST' && open.method === 'DELETE') return { keep: [], drop: [open.key] };
   if (open && open.method === change.method && open.path === change.path && change.method !== 'POST') {
     const again = { ...open, said: change.said, version: (open.version ?? 0) + 1, state: 'waiting' as const };
