@@ -110,6 +110,12 @@ describe('sending', () => {
     ]);
   });
 
+  it('what is confirmed says nothing of what the next one does not change', () => {
+    const judging: Change = { ...note(''), body: { judging: null, was: { judging: { percent: 5 } } } };
+    const queue = queueOf([note('slow', ''), judging], new Set(['key 0']));
+    expect(bodies(confirmed(queue, queue[0]).keep)).toEqual([judging.body]);
+  });
+
   it('an answer to an older state of the request does not confirm what was typed since', () => {
     const [sent] = queueOf([note('s', '')]);
     const now = { ...sent, version: 1, body: { note: 'slow', was: { note: '' } } };

@@ -107,8 +107,7 @@ export function confirmed(queue: readonly Waiting[], sent: Waiting, revision?: n
 function onTopOf(waiting: Waiting, sent: Waiting, revision?: number): Waiting {
   const next = revision === undefined || waiting.on === undefined ? waiting : { ...waiting, on: revision };
   if (waiting.method !== 'PATCH' || sent.method !== 'PATCH') return next;
-  const { was, ...said } = sent.body as Patch;
   const body = next.body as Patch;
-  const shared = Object.fromEntries(Object.entries(said).filter(([name]) => name in body));
-  return { ...next, body: { ...body, was: { ...was, ...body.was, ...shared } } };
+  const shared = Object.entries(sent.body as Patch).filter(([name]) => name !== 'was' && name in body);
+  return { ...next, body: { ...body, was: { ...body.was, ...Object.fromEntries(shared) } } };
 }
