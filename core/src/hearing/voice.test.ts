@@ -101,6 +101,23 @@ describe('where nobody speaks', () => {
     }
   });
 
+  it('notes that swell after a soft beginning stand on their pitch, and are none', () => {
+    const random = chance(7);
+    const samples = recordingOf([], 'clap', { rate: 48_000, noiseDb: -60, tailS: 14 });
+    for (let n = 0; n < 30; n++) {
+      const hz = 147 * 2 ** (Math.floor(12 * random()) / 12);
+      const at = Math.round((0.5 + 0.4 * n) * 48_000);
+      for (let k = 0; k < 0.35 * 48_000; k++) {
+        const t = k / 48_000;
+        const swelling = 0.3 * (0.25 + 0.75 * (1 - Math.exp(-t / 0.02))) * Math.exp(-t / 0.2);
+        samples[at + k] += swelling * Math.sin(2 * Math.PI * hz * t);
+      }
+    }
+    const { strokes, spoken } = heard(samples, 48_000);
+    expect(spoken).toEqual([]);
+    expect(strokes.length).toBeGreaterThanOrEqual(30);
+  });
+
   it('held tones swell and are periodic, and are not looked at in this way', () => {
     const samples = recordingOf(playedStrokes(20, 0.6, 1), 'bowed');
     const told = heard(samples, 48_000, null);

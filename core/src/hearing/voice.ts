@@ -1,22 +1,27 @@
 /**
- * A voice that counts aloud, told from strokes. A syllable swells: behind its onset comes a vowel, louder than the onset itself and periodic,
- * while a stroke is loudest at once and dies away. Where several such come together somebody speaks; there only what is at once as loud, high
- * up, as the voice around it counts as a stroke. Nothing is learned from any voice. For struck and plucked sounds; a bowed or blown tone
- * swells and is periodic too, and cannot be told from a voice in this way.
+ * A voice that counts aloud, told from strokes. A syllable swells: behind its onset comes a vowel, louder than the onset itself, periodic and of
+ * a gliding pitch, while a stroke is loudest at once and dies away, and a note keeps its pitch. Where several such come together somebody
+ * speaks; there only what is at once as loud, high up, as the voice around it counts as a stroke. Nothing is learned from any voice. For struck
+ * and plucked sounds; a bowed or blown tone swells, is periodic and may glide, and cannot be told from a voice in this way.
  */
 import type { Onset } from './onset.ts';
 import type { SoundKind } from './kinds.ts';
 import { HighPass } from './high-pass.ts';
-import { periodicityOf } from './periodicity.ts';
+import { glideCents, periodicityOf } from './periodicity.ts';
 
 const HIGH_HZ = 3000;
 /** An onset's own level is looked for so long; the vowel's behind it between these times. */
 const ONSET_S = 0.01;
 const VOWEL_S = { from: 0.04, to: 0.12 } as const;
-/** A syllable: its vowel is louder than its onset by so much (RMS), so periodic, and its onset is so far under it high up. */
-const SYLLABLE = { swellsDb: 3, periodic: 0.5, highDb: -14 } as const;
+/**
+ * A syllable: its vowel is louder than its onset by so much (RMS), so periodic, its onset is so far under it high up, and its pitch glides by so
+ * much: that of an instrument's note, which may swell too, stands.
+ */
+const SYLLABLE = { swellsDb: 3, periodic: 0.5, highDb: -14, glidesCents: 10 } as const;
+/** Its pitch is looked at there, and so much later: where a word begins with its vowel it may still stand. */
+const LATER_S = [0, 0.015, 0.03];
 /** So many of them in so long, and such a share of all onsets there, are somebody who speaks. */
-const SPEAKS = { syllables: 3, withinS: 4, share: 0.08 } as const;
+const SPEAKS = { syllables: 3, withinS: 4, share: 0.12 } as const;
 /** What lies so near to a syllable belongs to the voice. */
 const NEAR_S = 0.9;
 /** What is looked at around an onset. */
@@ -126,13 +131,21 @@ export class VoiceTeller {
       isSyllable:
         swellsDb > SYLLABLE.swellsDb &&
         own - behindDb < SYLLABLE.highDb &&
-        periodicityOf(vowel, this.rate) > SYLLABLE.periodic,
+        periodicityOf(vowel, this.rate) > SYLLABLE.periodic &&
+        this.glides(at),
       isStroke:
         own - beside(ring) >= STROKE.underAllDb &&
         own - beside(high) >= STROKE.underHighDb &&
         fallsDb <= STROKE.fallsDb &&
         risesDb >= STROKE.risesDb,
     };
+  }
+
+  private glides(at: number): boolean {
+    return LATER_S.some((laterS) => {
+      const piece = this.cut(this.ring, at, VOWEL_S.from + laterS, VOWEL_S.to + laterS);
+      return Math.abs(glideCents(piece, this.rate) ?? 0) > SYLLABLE.glidesCents;
+    });
   }
 
   /** Stretches in which enough syllables lie together. */
