@@ -88,6 +88,40 @@ describe('a change', () => {
     await patch({ note: 'faster', was: { note: 'slower' } }).expect(204);
   });
 
+  it('of two at once, made on the same, one goes through and the other is told', async () => {
+    await put();
+    const both = ['slower', 'faster'].map((note) => patch({ note, was: { note: '' } }));
+    const statuses = (await Promise.all(both)).map(({ status }) => status);
+    expect(statuses.sort((a, b) => a - b)).toEqual([204, 409]);
+  });
+
+  it('of how it is judged gives the figures of the last one, whichever is measured last', async () => {
+    await put();
+    const tolerances: unknown[] = [];
+    let go: () => void = () => undefined;
+    const held = new Promise<void>((resolve) => (go = resolve));
+    const reached = new Promise<void>((resolve) => {
+      measuring = (async (judged: Parameters<typeof measureNow>[0]) => {
+        tolerances.push(judged.judging?.tolerance);
+        if (tolerances.length === 1) {
+          resolve();
+          await held;
+        }
+        return measureNow(judged);
+      }) as unknown as typeof measureNow;
+    });
+    const judged = (percent: number) => patch({ judging: { tolerance: { percent } } }).expect(204);
+    const first = judged(1).then();
+    await reached;
+    await judged(20);
+    const { summary } = (await items())[0];
+    go();
+    await first;
+    expect(tolerances).toEqual([{ percent: 1 }, { percent: 20 }]);
+    expect((await items())[0].summary).toEqual(summary);
+    expect(summary).not.toEqual(measureNow({ ...(await take()), judging: undefined }).summary);
+  });
+
   it('of a plan carries the revision it was made on', async () => {
     const plan = (title: string, on?: number) =>
       service.request

@@ -23,6 +23,7 @@ export class TakeStore {
   private readonly plans: PlanStore;
   private readonly players: PlayerStore;
   private readonly measure: Measure;
+  private turn: Promise<unknown> = Promise.resolve();
 
   constructor(database: Database, plans: PlanStore, players: PlayerStore, measure: Measure) {
     this.database = database;
@@ -106,6 +107,12 @@ export class TakeStore {
    * @throws Problem 409 with what it is now.
    */
   async change(id: string, change: TakeParts, was: TakeParts = {}): Promise<void> {
+    const rejudged = await this.inTurn(() => this.changeNow(id, change, was));
+    if (rejudged) await this.measureRow(rejudged);
+  }
+
+  /** @returns the take where its figures are others now. */
+  private async changeNow(id: string, change: TakeParts, was: TakeParts): Promise<Row<TakeRow> | null> {
     const row = await this.find(id);
     const now = { note: row.note, trueTempo: row.trueTempo, judging: row.judging };
     const names = Object.keys(was) as (keyof TakeParts)[];
@@ -128,7 +135,14 @@ export class TakeStore {
       ...(trueTempo === undefined ? {} : { quarterBpm: comparable({ plan: row.document.plan, trueTempo }) }),
       ...(rejudged ? { estimator: 0 } : {}),
     });
-    if (rejudged) await this.measureRow(row);
+    return rejudged ? row : null;
+  }
+
+  /** What is looked at before it is changed stays as it is until it is changed. */
+  private inTurn<Done>(work: () => Promise<Done>): Promise<Done> {
+    const done = this.turn.then(work);
+    this.turn = done.catch(() => undefined);
+    return done;
   }
 
   /** Takes whose figures are of an older estimator, newest first. */
@@ -153,12 +167,19 @@ export class TakeStore {
   private async measureRow(row: Row<TakeRow>): Promise<boolean> {
     const figures = await this.figuresOf(row);
     try {
-      await row.update(figures);
+      await this.inTurn(() => this.keepFigures(row, figures));
     } catch {
       // The raw take is stored, and that counts; its figures are computed again when there is room for them.
       return false;
     }
     return figures.unmeasured === null;
+  }
+
+  private async keepFigures(row: Row<TakeRow>, figures: Partial<TakeRow>): Promise<void> {
+    const now = await this.database.models.takes.findByPk(row.id, JUDGED);
+    // Judged in another way meanwhile: whoever said so measures it.
+    const isJudgedAlike = now !== null && now.getDataValue('judging') === row.getDataValue('judging');
+    if (isJudgedAlike) await row.update(figures);
   }
 
   private async figuresOf(row: Row<TakeRow>): Promise<Partial<TakeRow>> {
@@ -203,6 +224,7 @@ export class TakeStore {
 }
 
 const KNOWN = { paranoid: false, attributes: ['id'] };
+const JUDGED = { paranoid: false, attributes: ['id', 'judging'] };
 
 /** Of a take that was never measured. */
 const UNMEASURED = {
