@@ -1,6 +1,6 @@
 /**
- * How periodic a piece of sound is: the highest peak of its normalised autocorrelation between 60 Hz and 1 kHz, 1 for a steady tone, near 0 for
- * noise, as of a cymbal. (Boersma 1993, IFA Proceedings 17, 97–110, from memory.)
+ * The pitch of a piece of sound: how periodic it is, and how it glides. From the normalised autocorrelation between 60 Hz and 1 kHz. (Boersma 1993,
+ * IFA Proceedings 17, 97–110, from memory.)
  */
 const LOWEST_HZ = 60;
 const HIGHEST_HZ = 1000;
@@ -13,7 +13,7 @@ const NEAR = 0.1;
 const PITCHED = 0.6;
 const CENTS = 1200;
 
-/** @param samples of a piece, at least two of the longest periods. */
+/** The highest peak: 1 for a steady tone, near 0 for noise, as of a cymbal. @param samples of a piece, at least two of the longest periods. */
 export function periodicityOf(samples: Float32Array, sampleRateHz: number): number {
   const { sound, rate } = thinned(samples, sampleRateHz);
   return bestPeriod(sound, rate).like;

@@ -72,13 +72,13 @@ async function apply({ keep, drop }: Edit): Promise<void> {
   show([...queue.filter((waiting) => !gone.includes(waiting) && !changed.has(waiting.key)), ...keep]);
   for (const { key } of gone) dropping.add(key);
   for (const { key } of keep) writing.set(key, (writing.get(key) ?? 0) + 1);
-  storing = storing.then(() => store(keep, gone));
+  storing = storing.then(() => writeDown(keep, gone));
   await storing;
   channel?.postMessage('changed');
 }
 
 /** Never fails. */
-async function store(keep: readonly Waiting[], gone: readonly Waiting[]): Promise<void> {
+async function writeDown(keep: readonly Waiting[], gone: readonly Waiting[]): Promise<void> {
   let added = false;
   for (const waiting of gone) {
     fresh.delete(waiting.key);
