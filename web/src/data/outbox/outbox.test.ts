@@ -264,6 +264,13 @@ describe('a take while it is played', () => {
     expect([made.hits[2].lengthS, made.stoppedAtS]).toEqual([0.25, 15]);
   });
 
+  it('that is over while a piece of it is being written leaves nothing behind', async () => {
+    const kept = keepPiece(head, part(0, 5));
+    await abandonTake(take.id);
+    await kept;
+    expect([await readPlaying(), await readPieces(take.id)]).toEqual([[], []]);
+  });
+
   it('left behind by a page that is gone it waits to be sent; one still played elsewhere does not, a count-in alone is dropped', async () => {
     const other = '00000000-0000-4000-8000-000000000002';
     const empty = '00000000-0000-4000-8000-000000000003';

@@ -9,7 +9,6 @@ import { ask } from './outbox.ts';
 import {
   type Piece,
   type Playing,
-  addPiece,
   dropPlaying,
   keepPlaying,
   readPieces,
@@ -21,9 +20,8 @@ export const lockName = (id: string) => `feldspar take ${id}`;
 
 /** Adds a piece. The first call of a take keeps its head too. Never fails: a browser that keeps nothing is no reason to stop playing. */
 export async function keepPiece(playing: Playing, piece: Omit<Piece, 'take'>): Promise<void> {
-  await keepPlaying(playing);
-  if (piece.hits.length + piece.anchors.length + piece.lengths.length > 0)
-    await addPiece({ take: playing.id, ...piece });
+  const isEmpty = piece.hits.length + piece.anchors.length + piece.lengths.length === 0;
+  await keepPlaying(playing, isEmpty ? null : { take: playing.id, ...piece });
 }
 
 /** The take is over: it waits to be sent, and its pieces go. */

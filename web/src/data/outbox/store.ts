@@ -101,8 +101,16 @@ export async function dropRequest({ key, version }: Pick<Waiting, 'key' | 'versi
   return gone;
 }
 
-export const keepPlaying = (playing: Playing) => attempt((db) => db.put('playing', playing));
-export const addPiece = (piece: Piece) => attempt((db) => db.add('pieces', piece));
+/** Both or neither. @param piece null where nothing came since the last one. */
+export const keepPlaying = (playing: Playing, piece: Piece | null) =>
+  attempt(async (db) => {
+    const transaction = db.transaction(['playing', 'pieces'], 'readwrite');
+    await Promise.all([
+      transaction.objectStore('playing').put(playing),
+      piece && transaction.objectStore('pieces').add(piece),
+      transaction.done,
+    ]);
+  });
 export const readPlaying = () => read((db) => db.getAll('playing'), []);
 export const readPlayingTake = (id: string) => read((db) => db.get('playing', id), undefined);
 export const readPieces = (take: string) => read((db) => db.getAllFromIndex('pieces', 'take', take), []);
