@@ -17,20 +17,15 @@ it.each([82, 196, 440, 880])('a tone of %i Hz is periodic, also with overtones a
   ).toBeGreaterThan(0.7);
 });
 
-it('noise is not, nor is silence', () => {
+const noise = () => {
   const random = chance(3);
-  expect(
-    periodicityOf(
-      piece(() => 2 * random() - 1),
-      RATE,
-    ),
-  ).toBeLessThan(0.4);
-  expect(
-    periodicityOf(
-      piece(() => 0),
-      RATE,
-    ),
-  ).toBeLessThan(0.1);
+  return piece(() => 2 * random() - 1);
+};
+const silence = piece(() => 0);
+
+it('noise is not, nor is silence', () => {
+  expect(periodicityOf(noise(), RATE)).toBeLessThan(0.4);
+  expect(periodicityOf(silence, RATE)).toBeLessThan(0.1);
 });
 
 it('a low rumble is like itself a moment later, and still not periodic', () => {
@@ -64,18 +59,7 @@ describe('glide', () => {
   });
 
   it('noise has no pitch that could, nor has silence', () => {
-    const random = chance(3);
-    expect(
-      glideCents(
-        piece(() => 2 * random() - 1),
-        RATE,
-      ),
-    ).toBeNull();
-    expect(
-      glideCents(
-        piece(() => 0),
-        RATE,
-      ),
-    ).toBeNull();
+    expect(glideCents(noise(), RATE)).toBeNull();
+    expect(glideCents(silence, RATE)).toBeNull();
   });
 });
