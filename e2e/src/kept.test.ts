@@ -55,6 +55,29 @@ it('a note typed and the screen left at once is kept', async () => {
   await browser.see(/elbows/);
 });
 
+it('what is said while the browser is slow to keep it outlives the page that is left at once', async () => {
+  const { id } = await storedTake(7);
+  await browser.goto(`${app.url}/takes/${id}`);
+  await browser.see(/Where you drifted/);
+  // Whatever is to be written has to wait behind this, and is given up with the page.
+  await browser.script(`
+    indexedDB.open('feldspar').onsuccess = ({ target }) => {
+      const requests = target.result.transaction('requests', 'readwrite').objectStore('requests');
+      const again = () => { requests.get('nothing').onsuccess = again; window.isBusy = true; };
+      again();
+    };
+  `);
+  await browser.until(() => browser.script('return window.isBusy === true'), 'storage that is busy');
+  await browser.fill('textbox', 'Note', 'shoulders');
+  await browser.see(/1 change waits/);
+  await browser.goto(app.url);
+  await browser.until(
+    async () => (await get<Take>(`/takes/${id}`)).note === 'shoulders',
+    'the note on the server',
+  );
+  await nothingWaits();
+});
+
 it('with the server away: noted, judged, a plan built, through all screens; when it is back all of it is there, once', async () => {
   const { id } = await storedTake(2);
   await browser.goto(`${app.url}/takes/${id}`);
@@ -246,12 +269,14 @@ it('a page left at its first visit, while it makes its storage, does not hold th
     await fresh.goto(`${app.url}/rig`);
     await fresh.until(() => fresh.script('return window.isMaking === true'), 'storage that is being made');
     await fresh.goto(`${app.url}/plans/${GROWING.id}`);
+    const takes = async () => (await get<{ items: unknown[] }>('/takes')).items.length;
+    const before = await takes();
     const opens =
       'return new Promise((done) => { indexedDB.open("feldspar").onsuccess = () => done(true); })';
     expect(await fresh.script(opens)).toBe(true);
     await fresh.click('button', '^Let a simulated player');
     await fresh.see(/Where you drifted/);
-    await fresh.until(async () => (await get<{ items: unknown[] }>('/takes')).items.length === 3, 'its take');
+    await fresh.until(async () => (await takes()) === before + 1, 'its take');
   } finally {
     await fresh.close();
   }

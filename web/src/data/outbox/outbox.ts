@@ -4,8 +4,9 @@
  */
 import { openedAs } from '../../device/opened-as.ts';
 import { OfflineError, ProblemError, request } from '../wire/client.ts';
+import { isLeft, isOfLeft, leave, left, takeUp } from './left.ts';
 import { type Change, type Edit, type Waiting, confirmed, due, joined } from './queue.ts';
-import { dropRequest, keepRequest, readRequests } from './store.ts';
+import { dropRequest, keepLeft, keepRequest, readRequests } from './store.ts';
 
 /** A breath, in which a note that is being typed grows. */
 const SEND_AFTER_MS = 300;
@@ -44,10 +45,46 @@ function show(next: readonly Waiting[]): void {
   for (const listener of listeners) listener();
 }
 
-/** Reads what an earlier page left; once. */
+/** Reads what an earlier page kept, and what it left; once. */
 export function load(): Promise<void> {
-  loaded ??= readAgain();
+  loaded ??= begin();
   return loaded;
+}
+
+function begin(): Promise<void> {
+  window.addEventListener('pagehide', leaveRest);
+  window.addEventListener('pageshow', ({ persisted }) => persisted && comeBack());
+  return takeUpLeft();
+}
+
+/** The page is left: what only lives in it, or is being written, would be lost. */
+function leaveRest(): void {
+  for (const waiting of queue)
+    if ((unkeptKeys.has(waiting.key) || writing.has(waiting.key)) && leave(waiting)) ownLeft.add(waiting.key);
+}
+
+/** The browser had only put the page aside. What another page has taken up meanwhile is that one's now. */
+function comeBack(): void {
+  for (const key of ownLeft) {
+    if (isLeft(key)) takeUp(key);
+    else unkeptKeys.delete(key);
+  }
+  ownLeft.clear();
+  void readAgain();
+}
+
+async function takeUpLeft(): Promise<void> {
+  for (const waiting of await left()) {
+    if (await keepLeft(waiting)) {
+      takeUp(waiting.key);
+    } else {
+      ownLeft.add(waiting.key);
+      unkeptKeys.add(waiting.key);
+      if (!queue.some(({ key }) => key === waiting.key)) show([...queue, waiting]);
+    }
+  }
+  unkept = unkeptKeys.size > 0;
+  await readAgain();
 }
 
 async function readAgain(): Promise<void> {
@@ -59,6 +96,8 @@ async function readAgain(): Promise<void> {
 }
 
 const unkeptKeys = new Set<string>();
+/** Keys of requests that this page has left, or found left where there is no storage. */
+const ownLeft = new Set<string>();
 /** Keys of requests whose writing, or dropping, is under way. */
 const writing = new Map<string, number>();
 const dropping = new Set<string>();
@@ -83,12 +122,17 @@ async function writeDown(keep: readonly Waiting[], gone: readonly Waiting[]): Pr
   for (const waiting of gone) {
     fresh.delete(waiting.key);
     unkeptKeys.delete(waiting.key);
+    if (ownLeft.delete(waiting.key)) takeUp(waiting.key);
     if (!(await dropRequest(waiting))) added = true;
     dropping.delete(waiting.key);
   }
   for (const waiting of keep) {
-    if (await keepRequest(waiting)) unkeptKeys.delete(waiting.key);
-    else unkeptKeys.add(waiting.key);
+    if (await keepRequest(waiting)) {
+      unkeptKeys.delete(waiting.key);
+      if (ownLeft.delete(waiting.key)) takeUp(waiting.key);
+    } else {
+      unkeptKeys.add(waiting.key);
+    }
     const left = writing.get(waiting.key)! - 1;
     if (left > 0) writing.set(waiting.key, left);
     else writing.delete(waiting.key);
@@ -242,14 +286,20 @@ const isPassing = (status: number) => status >= 500 || status === 408 || status 
 export function keepSending(): () => void {
   const now = () => sendSoon(0);
   const reread = () => void readAgain();
+  // Another tab was closed before it had kept what it says.
+  const onLeft = ({ key }: StorageEvent) => {
+    if (isOfLeft(key)) void takeUpLeft().then(now);
+  };
   byItself = true;
   now();
   window.addEventListener('online', now);
+  window.addEventListener('storage', onLeft);
   channel?.addEventListener('message', reread);
   return () => {
     byItself = false;
     clearTimeout(timer);
     window.removeEventListener('online', now);
+    window.removeEventListener('storage', onLeft);
     channel?.removeEventListener('message', reread);
   };
 }

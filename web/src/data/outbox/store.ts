@@ -88,6 +88,14 @@ async function read<Value>(
 
 export const readRequests = () => read((db) => db.getAll('requests'), []);
 export const keepRequest = (waiting: Waiting) => attempt((db) => db.put('requests', waiting));
+/** One that was left elsewhere: unless it is there already, or more of it. @returns whether it outlives the page now. */
+export const keepLeft = (waiting: Waiting) =>
+  attempt(async (db) => {
+    const transaction = db.transaction('requests', 'readwrite');
+    const now = await transaction.store.get(waiting.key);
+    if (!now || (now.version ?? 0) < (waiting.version ?? 0)) await transaction.store.put(waiting);
+    await transaction.done;
+  });
 /** Unless another tab has added to it meanwhile. @returns whether it is gone. */
 export async function dropRequest({ key, version }: Pick<Waiting, 'key' | 'version'>): Promise<boolean> {
   let gone = true;
