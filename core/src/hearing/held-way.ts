@@ -1,27 +1,38 @@
 /**
  * Held sounds, which have no attack to speak of: where one begins it swells, and its foot is when; or the bands change, where it is tied to the one
- * before. Long frames, at half the rate of the sound where that is enough.
+ * before, and the rise of its own bands is when. Long frames, at half the rate of the sound where that is enough.
  */
 import { Engine, HELD } from './engine.ts';
 import type { FluxPeak } from './flux.ts';
 import { HalfRate } from './half-rate.ts';
 import { type Onset, onsetAt } from './onset.ts';
-import { footOfSwell } from './swell.ts';
+import { SLOWLY, footOfSwell } from './swell.ts';
+import { ToneEntry } from './tone-entry.ts';
 
 /**
- * A held sound swells by so much, or its bands change by so many times what is asked. Where it swells far its foot is when it begins; a note tied to
- * the one before has no foot of its own, and begins where the bands change.
+ * A held sound swells by so much, or its bands change by so many times what is asked, or by what is asked and they stay so (a mean of all bands, over
+ * what was there up to so many frames before: noise comes and goes, and a vibrato, within 0.16 s). Where it swells far its foot is when it begins; a
+ * note tied to the one before has no foot of its own.
  */
-const SWELL = { db: 6, clearly: 2, hasFootDb: 14 } as const;
+const SWELL = { db: 6, clearly: 4, stays: 0.01, back: 14, hasFootDb: 14 } as const;
 /** What falls so far while its bands change has not begun, but ended. */
 const ENDED_DB = -14;
 /** What is there from the first moment on has no beginning that could be heard. */
 const BEGINS_WITH_S = 0.08;
 /**
  * Of what is plucked, changes are told so far apart, for its notes may be faster than held ones. One without a foot stands clearly over what is asked, or
- * raises so many of the bands.
+ * raises so many of the bands; or it stays, and adds so much of the level that is heard then, or stays so clearly: strings that ring together swell a
+ * little by themselves.
  */
-const PLUCKED = { apartS: 0.1, clearly: 3, bands: 0.45 } as const;
+const PLUCKED = {
+  apartS: 0.1,
+  clearly: 3,
+  bands: 0.45,
+  stays: 0.003,
+  adds: 0.4,
+  staysClearly: 0.03,
+  back: 7,
+} as const;
 /** What rings is the loudest of so long before. */
 const RINGS_S = 0.05;
 /** So long after its beginning the frames have told of a sound. */
@@ -35,20 +46,28 @@ interface Change {
   /** Index of the one where it begins. */
   sample: number;
   hasFoot: boolean;
+  /** As a held sound, and as a plucked one: where it is not, it counts only if what has come in stays. */
+  isClear: { held: boolean; plucked: boolean };
   peak: FluxPeak;
+}
+
+interface Waiting extends Change {
+  onset: Onset;
+  stroke: Onset;
 }
 
 export class HeldWay {
   private readonly rate: number;
   private readonly engine: Engine;
   private readonly halved: { rate: HalfRate; ring: Float32Array } | null;
+  private readonly entry: ToneEntry;
   private isPlucked: boolean;
-  private lastSample = -Infinity;
+  private toldSample = -Infinity;
   private found: Onset[] = [];
-  /** What each would be as a stroke; null where it is none. */
-  private readonly strokes = new WeakMap<Onset, Onset | null>();
-  /** A change without a foot, until it is known that it was no end. */
-  private doubtful: { sample: number; onset: Onset } | null = null;
+  /** What each is as a stroke, if it is one. */
+  private readonly strokes = new WeakMap<Onset, Onset>();
+  /** A change without a foot, until it is known that it was no end, and that it stays. */
+  private waiting: Waiting | null = null;
   private open: { onset: Onset; loudest: number } | null = null;
 
   /** @param kept length of the ring that holds the sound. @param isPlucked whether what is heard is plucked; it may be said later. */
@@ -57,6 +76,7 @@ export class HeldWay {
     this.isPlucked = isPlucked;
     const halves = sampleRateHz >= HALVED_FROM_HZ;
     this.engine = new Engine(halves ? sampleRateHz / 2 : sampleRateHz, HELD);
+    this.entry = new ToneEntry(this.engine.bands.count, HELD.overlap);
     this.halved = halves ? { rate: new HalfRate(), ring: new Float32Array(kept / 2) } : null;
   }
 
@@ -88,21 +108,20 @@ export class HeldWay {
   hear(ring: Float32Array, last: number): number | null {
     const apart = (this.isPlucked ? PLUCKED.apartS : this.engine.apartS) * this.rate;
     const change = this.change(ring, last);
-    const { doubtful } = this;
-    // A sound that swells so soon after it says that what changed was the end of the one before.
-    const wasEnd = doubtful && change?.hasFoot && change.sample - doubtful.sample < apart;
-    if (wasEnd) this.doubtful = null;
-    else if (doubtful && last > doubtful.sample + apart + SETTLES_S * this.rate) this.tellDoubtful();
-    if (!change || (!wasEnd && change.sample - this.lastSample < apart)) return null;
-    this.tellDoubtful();
+    const { waiting } = this;
+    const isNear = waiting && change && change.sample - waiting.sample < apart;
+    if (isNear && this.outweighs(change, waiting)) this.waiting = null;
+    else if (waiting && last > waiting.sample + apart + SETTLES_S * this.rate) this.tellWaiting();
+    if (!change || change.sample - (this.waiting?.sample ?? this.toldSample) < apart) return null;
+    this.tellWaiting();
     const { sample, hasFoot, peak } = change;
-    this.lastSample = sample;
     const level = loudestOf(ring, sample, last);
     const onset = onsetAt(sample / this.rate, level, peak);
-    this.strokes.set(onset, this.asStroke(onset, change, level, ring));
-    if (hasFoot) this.found.push(onset);
-    else this.doubtful = { sample, onset };
-    if (!this.isPlucked) this.open = { onset, loudest: 0 };
+    const stroke = { ...onset, strength: Math.min(onset.strength, this.addedBy(sample, level, ring)) };
+    if (hasFoot) this.tell(sample, onset, stroke);
+    else this.waiting = { ...change, onset, stroke };
+    if (this.isFaint(change)) return null;
+    this.opens(onset);
     return sample;
   }
 
@@ -129,35 +148,82 @@ export class HeldWay {
 
   private change(ring: Float32Array, last: number): Change | null {
     const peak = this.engine.look(this.halved?.ring ?? ring);
+    this.entry.push(this.engine.levels);
     if (!peak) return null;
-    const sampleOf = (own: number) => Math.max(0, this.halved ? HalfRate.sampleOf(own) : own);
     const middle = this.engine.middleSampleOf(peak);
-    const foot = footOfSwell(ring, last, sampleOf(middle), this.rate);
-    // Noise comes and goes a little; a note that is tied to the one before need not be louder, but is another one clearly.
+    const way = this.isPlucked ? undefined : SLOWLY;
+    const foot = footOfSwell(ring, last, this.sampleOf(middle), this.rate, way);
     const swells = foot.riseDb >= SWELL.db;
-    if (!swells && (peak.flux < SWELL.clearly * peak.threshold || foot.leftDb < ENDED_DB)) return null;
+    if (!swells && foot.leftDb < ENDED_DB) return null;
     const hasFoot = foot.riseDb >= SWELL.hasFootDb;
-    const sample = hasFoot ? foot.sample : sampleOf(middle - this.engine.laterBy);
-    return sample < BEGINS_WITH_S * this.rate ? null : { sample, hasFoot, peak };
+    const times = peak.flux / peak.threshold;
+    const isClear = {
+      held: swells || times >= SWELL.clearly,
+      plucked: hasFoot || times >= PLUCKED.clearly || peak.rising >= PLUCKED.bands,
+    };
+    const sample = hasFoot ? foot.sample : this.sampleOf(middle - this.engine.laterBy);
+    return sample < BEGINS_WITH_S * this.rate ? null : { sample, hasFoot, isClear, peak };
   }
 
-  private tellDoubtful(): void {
-    if (this.doubtful) this.found.push(this.doubtful.onset);
-    this.doubtful = null;
+  private isFaint({ isClear }: Change): boolean {
+    return !(this.isPlucked ? isClear.plucked : isClear.held);
   }
 
-  /** A string's tone changes while it dies away, too, and what rings on is no part of a stroke's strength. */
-  private asStroke(
-    onset: Onset,
-    { sample, hasFoot, peak }: Change,
-    level: number,
-    ring: Float32Array,
-  ): Onset | null {
-    const isClear = peak.flux >= PLUCKED.clearly * peak.threshold || peak.rising >= PLUCKED.bands;
-    if (!hasFoot && !isClear) return null;
+  /** A sound that swells so soon after a change says that what changed was the end of the one before; what is faint gives way to what is more. */
+  private outweighs(change: Change, waiting: Change): boolean {
+    if (!this.isFaint(waiting)) return change.hasFoot;
+    return !this.isFaint(change) || change.peak.flux >= waiting.peak.flux;
+  }
+
+  /** @param own index among the samples that the engine sees. */
+  private sampleOf(own: number): number {
+    return Math.max(0, this.halved ? HalfRate.sampleOf(own) : own);
+  }
+
+  /** It is told now, unless it was a faint one that did not stay. */
+  private tellWaiting(): void {
+    const { waiting } = this;
+    this.waiting = null;
+    if (!waiting) return;
+    const { sample, onset, stroke, isClear, peak } = waiting;
+    const isStroke = isClear.plucked || this.comesIn(waiting);
+    const isHeld = isClear.held || this.entry.stays(peak.frame, SWELL.back) >= SWELL.stays;
+    if (!(this.isPlucked ? isStroke : isHeld)) return;
+    const rise = this.entry.rise(peak.frame);
+    if (rise) {
+      onset.timeS = this.timeOf(rise.begins);
+      stroke.timeS = this.timeOf(rise.middle);
+    }
+    if (this.isFaint(waiting)) this.opens(onset);
+    this.tell(sample, onset, isStroke ? stroke : null);
+  }
+
+  /** As a soft note does among strings that ring. */
+  private comesIn({ peak, onset, stroke }: Waiting): boolean {
+    const stays = this.entry.stays(peak.frame, PLUCKED.back);
+    const adds = stroke.strength >= PLUCKED.adds * onset.strength;
+    return stays >= (adds ? PLUCKED.stays : PLUCKED.staysClearly);
+  }
+
+  /** Of the middle of a frame, or of a moment between two. */
+  private timeOf(frame: number): number {
+    return this.sampleOf((frame + HELD.overlap / 2) * this.engine.hop) / this.rate;
+  }
+
+  private tell(sample: number, onset: Onset, stroke: Onset | null): void {
+    this.toldSample = sample;
+    this.found.push(onset);
+    if (stroke) this.strokes.set(onset, stroke);
+  }
+
+  private opens(onset: Onset): void {
+    if (!this.isPlucked) this.open = { onset, loudest: 0 };
+  }
+
+  /** What a stroke adds to what rings on. */
+  private addedBy(sample: number, level: number, ring: Float32Array): number {
     const before = loudestOf(ring, Math.max(0, sample - Math.round(RINGS_S * this.rate)), sample);
-    const adds = Math.sqrt(Math.max(0, level ** 2 - before ** 2));
-    return { ...onset, strength: Math.min(onset.strength, adds) };
+    return Math.sqrt(Math.max(0, level ** 2 - before ** 2));
   }
 }
 

@@ -9,8 +9,16 @@ const STEP_S = 0.001;
 const BEFORE_S = 0.12;
 const AFTER_S = 0.05;
 const LEAST = 1e-7;
-/** A foot further from the middle of the rise than this is no foot of it. */
-const FARTHEST_S = 0.05;
+
+interface Way {
+  /** A foot further from the middle of the rise than this is no foot of it. */
+  farthestS: number;
+  /** Of its way up: where it has come so far it has begun. */
+  leaves: number | null;
+}
+const AT_ONCE: Way = { farthestS: 0.05, leaves: null };
+/** As a horn does: a breath of it is there a while before most of it. */
+export const SLOWLY: Way = { farthestS: 0.1, leaves: 0.04 };
 
 export interface Swell {
   /** Index of the sample at the start; the middle where no rise is seen. */
@@ -23,9 +31,15 @@ export interface Swell {
 
 /**
  * @param ring holds the sound, a power of two of samples; `last` is the index after its newest one.
- * @param middle index of the sample in the middle of the rise.
+ * @param middle index of the sample in the middle of the rise. @param way how it swells: at once, where it is left out.
  */
-export function footOfSwell(ring: Float32Array, last: number, middle: number, sampleRateHz: number): Swell {
+export function footOfSwell(
+  ring: Float32Array,
+  last: number,
+  middle: number,
+  sampleRateHz: number,
+  { farthestS, leaves }: Way = AT_ONCE,
+): Swell {
   const mask = ring.length - 1;
   const step = Math.max(1, Math.round(STEP_S * sampleRateHz));
   const around = Math.round(AROUND_S * sampleRateHz);
@@ -51,8 +65,8 @@ export function footOfSwell(ring: Float32Array, last: number, middle: number, sa
   for (let i = at; i < count; i++) if (level[i] > level[top]) top = i;
   let bottom = at;
   for (let i = at; i >= 0; i--) if (level[i] < level[bottom]) bottom = i;
-  const foot = from + step * footOfRise((i) => level[i], bottom, top);
-  const isNear = Math.abs(foot - middle) <= FARTHEST_S * sampleRateHz;
+  const foot = from + step * footOfRise((i) => level[i], bottom, top, leaves);
+  const isNear = Math.abs(foot - middle) <= farthestS * sampleRateHz;
   return {
     sample: isNear ? Math.max(0, Math.round(foot)) : middle,
     riseDb: decibels(level[top], level[bottom]),

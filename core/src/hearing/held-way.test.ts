@@ -1,0 +1,94 @@
+import { chance } from '../players/index.ts';
+import { scored } from '../testing/scored.ts';
+import { hear } from './index.ts';
+
+const RATE = 44_100;
+const NOTE_S = 0.4;
+
+interface Way {
+  /** In so long a note has come to its full level. */
+  swellsS: number;
+  /** Every other note is so much softer. */
+  softDb: number;
+}
+
+/** Notes of a scale, each tied to the one before, which is damped under it within some hundredths of a second; a room's noise 60 dB down. */
+function tied(count: number, { swellsS, softDb }: Way) {
+  const random = chance(11);
+  const truthS = Array.from({ length: count }, (_, i) => 0.5 + i * NOTE_S + 0.02 * random());
+  const samples = Float32Array.from(
+    { length: Math.round((truthS[count - 1] + 1) * RATE) },
+    () => 0.0005 * (2 * random() - 1),
+  );
+  truthS.forEach((start, i) => {
+    const hz = 220 * 2 ** (((i * 5) % 12) / 12);
+    const level = 0.15 * (i % 2 === 1 ? 10 ** (softDb / 20) : 1);
+    const end = truthS[i + 1] ?? start + NOTE_S;
+    for (let k = Math.round(start * RATE); k < Math.min(samples.length, (end + 0.1) * RATE); k++) {
+      const t = k / RATE - start;
+      const damped = 2 ** (-Math.max(0, k / RATE - end) / 0.015);
+      let value = 0;
+      for (let n = 1; n <= 6; n++) value += 0.7 ** (n - 1) * Math.sin(2 * Math.PI * n * hz * t);
+      samples[k] += level * Math.min(1, t / swellsS) * damped * value;
+    }
+  });
+  return { samples, truthS };
+}
+
+describe('held notes that are tied to one another', () => {
+  it.each([
+    { swellsS: 0.005, softDb: 0 },
+    { swellsS: 0.02, softDb: -10 },
+    { swellsS: 0.06, softDb: -10 },
+    { swellsS: 0.09, softDb: -6 },
+  ])('are all heard where they begin: full after $swellsS s, every other one by $softDb dB', (way) => {
+    const { samples, truthS } = tied(24, way);
+    const found = hear(samples, RATE, 'sustained').onsets.map(({ timeS }) => timeS);
+    expect(scored(found, truthS, 0.025)).toMatchObject({ missed: 0, extra: 0 });
+    expect(scored(found, truthS, 0.025).medianErrorS).toBeLessThan(0.008);
+  });
+});
+
+describe('a held note', () => {
+  it.each([5, 5.7, 6.5])('whose colour sways %f times a second, as a flute’s does, is one note', (hz) => {
+    const random = chance(5);
+    const noise = () => 0.0005 * (2 * random() - 1);
+    const samples = Float32Array.from({ length: 6 * RATE }, (_, k) => {
+      const t = k / RATE - 0.5;
+      if (t < 0) return noise();
+      const sway = Math.sin(2 * Math.PI * hz * t);
+      let value = 0;
+      for (let n = 1; n <= 10; n++)
+        value += 10 ** (((n - 1) * (1.5 * sway - 3)) / 20) * Math.sin(2 * Math.PI * n * 520 * t);
+      return noise() + 0.1 * Math.min(1, t / 0.05) * value;
+    });
+    expect(hear(samples, RATE, 'sustained').onsets).toHaveLength(1);
+  });
+});
+
+describe('soft notes under strings that ring on', () => {
+  it('are heard by what comes in and stays', () => {
+    const random = chance(7);
+    const samples = Float32Array.from({ length: 11 * RATE }, () => 0.0005 * (2 * random() - 1));
+    const truthS = Array.from({ length: 24 }, (_, i) => 0.5 + 0.4 * i);
+    truthS.forEach((start, i) => {
+      const hz = 110 * 2 ** (((i * 5) % 12) / 12);
+      const level = 0.1 * (i % 2 === 1 ? 0.5 : 1);
+      for (let n = 1; n <= 8; n++) {
+        const partial = level * 0.6 ** (n - 1);
+        for (let k = Math.round(start * RATE); k < Math.min(samples.length, (start + 3) * RATE); k++) {
+          const t = k / RATE - start;
+          samples[k] +=
+            partial *
+            Math.min(1, t / 0.02) *
+            Math.exp(-t * (0.8 + 0.4 * n)) *
+            Math.sin(2 * Math.PI * n * hz * t);
+        }
+      }
+    });
+    const found = hear(samples, RATE, 'plucked').onsets.map(({ timeS }) => timeS);
+    const { missed, extra } = scored(found, truthS, 0.025);
+    expect(missed).toBeLessThanOrEqual(4);
+    expect(extra).toBe(0);
+  });
+});
