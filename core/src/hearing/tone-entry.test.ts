@@ -68,7 +68,10 @@ describe('a tone that comes in', () => {
 describe('what is no tone that comes in', () => {
   it('noise does not stay, and has no beginning of its own', () => {
     const entry = entryOf(() => 0);
-    for (let frame = 12; frame < 44; frame++) expect(entry.stays(frame, 14)).toBeLessThan(0.001);
+    for (let frame = 12; frame < 44; frame++) {
+      expect(entry.stays(frame, 14)).toBeLessThan(0.001);
+      expect(entry.rise(frame)).toBeNull();
+    }
   });
 
   it('a tone that sways by 6 dB, three times in 45 frames, does not stay', () => {

@@ -12,7 +12,7 @@ const STAYS = { before: 3, after: [2, 4] } as const;
 const OWN = { before: 8, after: 2, rise: 0.1 } as const;
 /** Their rise lies within so many frames before and after. */
 const AROUND = { before: 12, after: 6 } as const;
-/** What comes in at once takes so much of a window to grow from a fifth to a half, by the window's own form (von Hann). */
+/** What comes in at once takes so much of a window to grow from a fifth to a half, by the window's own form (von Hann) as it is seen a quarter of one apart. */
 const AT_ONCE = 0.19;
 
 export class ToneEntry {

@@ -34,7 +34,7 @@ export class WholeEars {
     const kind = this.ears.kind!;
     const told = TELLS_VOICE.includes(kind)
       ? this.teller.end()
-      : { strokes: this.onsets, spoken: [], voice: [] };
+      : { strokes: inOrder(this.onsets), spoken: [], voice: [] };
     return { kind, ...told };
   }
 
@@ -43,3 +43,6 @@ export class WholeEars {
     this.teller.push(samples, onsets);
   }
 }
+
+/** When a held note began is told only as it has come in: it may turn out to lie before one that was told earlier. */
+const inOrder = (onsets: readonly Onset[]) => onsets.toSorted((a, b) => a.timeS - b.timeS);
