@@ -150,7 +150,8 @@ export class Ears {
     this.envelope[index & (this.envelope.length - 1)] = level;
     this.sum = 0;
     if (!this.decided) this.teller.pieceEnded(index);
-    this.held?.pieceEnded(level, (index * this.piece) / this.rate);
+    const pieceS = this.piece / this.rate;
+    this.held?.pieceEnded(level, index * pieceS, pieceS);
   }
 
   private hearStruck(engine: Engine): void {

@@ -1,10 +1,11 @@
 /**
  * Held sounds, which have no attack to speak of: where one begins it swells, and its foot is when; or the bands change, where it is tied to the one
- * before, and the rise of its own bands is when. Long frames, at half the rate of the sound where that is enough.
+ * before, and the rise of its own bands is when; or the level falls and goes on. Long frames, at half the rate of the sound where that is enough.
  */
 import { Engine, HELD } from './engine.ts';
 import type { FluxPeak } from './flux.ts';
 import { HalfRate } from './half-rate.ts';
+import { LevelFalls } from './level-fall.ts';
 import { type Onset, onsetAt } from './onset.ts';
 import { SLOWLY, footOfSwell } from './swell.ts';
 import { ToneEntry } from './tone-entry.ts';
@@ -42,6 +43,12 @@ const HALVED_FROM_HZ = 32_000;
 /** A held sound ends where it has fallen so far below its loudest. */
 const END_SHARE = 0.2;
 
+/**
+ * A level that falls and goes on belongs to a change from so long before it to so long after; where something was told about then, that was it. A change
+ * does not begin with the fall where its tone comes in later by more than so much: what fell there is the end of the note before, and nothing more.
+ */
+const FALL = { changesBeforeS: 0.04, toldBeforeS: 0.1, afterS: 0.165, offS: 0.012 } as const;
+
 interface Change {
   /** Index of the one where it begins. */
   sample: number;
@@ -51,9 +58,16 @@ interface Change {
   peak: FluxPeak;
 }
 
+interface Fall {
+  timeS: number;
+  confidence: number;
+}
+
 interface Waiting extends Change {
   onset: Onset;
   stroke: Onset;
+  /** When the level fell as the bands changed, and went on: the note before gave way then. */
+  fellS: number | null;
 }
 
 export class HeldWay {
@@ -69,6 +83,9 @@ export class HeldWay {
   /** A change without a foot, until it is known that it was no end, and that it stays. */
   private waiting: Waiting | null = null;
   private open: { onset: Onset; loudest: number } | null = null;
+  private readonly falls = new LevelFalls();
+  /** That has not been looked at yet. */
+  private fall: Fall | null = null;
 
   /** @param kept length of the ring that holds the sound. @param isPlucked whether what is heard is plucked; it may be said later. */
   constructor(sampleRateHz: number, kept: number, isPlucked: boolean) {
@@ -106,6 +123,7 @@ export class HeldWay {
    * @returns the sample at which something begins, where that is settled now.
    */
   hear(ring: Float32Array, last: number): number | null {
+    if (this.fall) this.hearFall(this.fall, ring, last);
     const apart = (this.isPlucked ? PLUCKED.apartS : this.engine.apartS) * this.rate;
     const change = this.change(ring, last);
     const { waiting } = this;
@@ -119,14 +137,17 @@ export class HeldWay {
     const onset = onsetAt(sample / this.rate, level, peak);
     const stroke = { ...onset, strength: Math.min(onset.strength, this.addedBy(sample, level, ring)) };
     if (hasFoot) this.tell(sample, onset, stroke);
-    else this.waiting = { ...change, onset, stroke };
+    else this.waiting = { ...change, onset, stroke, fellS: null };
     if (this.isFaint(change)) return null;
     this.opens(onset);
     return sample;
   }
 
-  /** A piece of the sound is as loud as this, and over at this time: what was held may have ended. */
-  pieceEnded(level: number, timeS: number): void {
+  /** A piece of the sound, of so many seconds from this time on, is as loud as this: what was held may have ended, or given way. */
+  pieceEnded(level: number, timeS: number, pieceS: number): void {
+    const fall = this.falls.push(level);
+    if (fall && !this.isPlucked)
+      this.fall = { timeS: timeS - fall.ago * pieceS, confidence: fall.confidence };
     if (!this.open) return;
     this.open.loudest = Math.max(this.open.loudest, level);
     if (level > END_SHARE * this.open.loudest) return;
@@ -165,6 +186,20 @@ export class HeldWay {
     return sample < BEGINS_WITH_S * this.rate ? null : { sample, hasFoot, isClear, peak };
   }
 
+  /** What changed as the level fell began then; where nothing is known to have changed, a note of the same pitch did. */
+  private hearFall({ timeS, confidence }: Fall, ring: Float32Array, last: number): void {
+    this.fall = null;
+    const isNear = (other: number, beforeS: number) =>
+      other / this.rate > timeS - beforeS && other / this.rate < timeS + FALL.afterS;
+    if (this.waiting && isNear(this.waiting.sample, FALL.changesBeforeS)) this.waiting.fellS = timeS;
+    else if (!isNear(this.toldSample, FALL.toldBeforeS)) {
+      const sample = Math.round(timeS * this.rate);
+      const onset = { timeS, strength: Math.min(1, loudestOf(ring, sample, last)), confidence };
+      this.opens(onset);
+      this.tell(sample, onset, null);
+    }
+  }
+
   private isFaint({ isClear }: Change): boolean {
     return !(this.isPlucked ? isClear.plucked : isClear.held);
   }
@@ -185,13 +220,14 @@ export class HeldWay {
     const { waiting } = this;
     this.waiting = null;
     if (!waiting) return;
-    const { sample, onset, stroke, isClear, peak } = waiting;
+    const { sample, onset, stroke, isClear, peak, fellS } = waiting;
     const isStroke = isClear.plucked || this.comesIn(waiting);
-    const isHeld = isClear.held || this.entry.stays(peak.frame, SWELL.back) >= SWELL.stays;
-    if (!(this.isPlucked ? isStroke : isHeld)) return;
     const rise = this.entry.rise(peak.frame);
+    const beganS = fellS !== null && rise && fellS > this.timeOf(rise.foot) - FALL.offS ? fellS : null;
+    const isHeld = beganS !== null || isClear.held || this.entry.stays(peak.frame, SWELL.back) >= SWELL.stays;
+    if (!(this.isPlucked ? isStroke : isHeld)) return;
     if (rise) {
-      onset.timeS = this.timeOf(rise.begins);
+      onset.timeS = beganS ?? this.timeOf(rise.begins);
       stroke.timeS = this.timeOf(rise.middle);
     }
     if (this.isFaint(waiting)) this.opens(onset);

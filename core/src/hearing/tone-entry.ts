@@ -15,6 +15,19 @@ const AROUND = { before: 12, after: 6 } as const;
 /** What comes in at once takes so much of a window to grow from a fifth to a half, by the window's own form (von Hann) as it is seen a quarter of one apart. */
 const AT_ONCE = 0.19;
 
+/** Counted in frames, fractions too. All are the same where the tone comes in at once. */
+export interface ToneRise {
+  /** Where a line through a fifth and half of the way up comes from nothing: no later than this, if what swells does so evenly. */
+  foot: number;
+  /** A fifth of the way up: what is seen of the tone begins here. */
+  begins: number;
+  /** Half of it. */
+  middle: number;
+}
+
+/** From a fifth to half of the way is so much of the way from nothing to half. */
+const STEEP = 0.6;
+
 export class ToneEntry {
   private readonly past: Float32Array[];
   private readonly overlap: number;
@@ -53,10 +66,9 @@ export class ToneEntry {
   }
 
   /**
-   * The rise of the tone whose bands rise around a frame, counted in frames, fractions too: where it begins, a fifth of its way up, and the middle
-   * of it. Both are the same where it comes in at once. Null where no band rises.
+   * The rise of the tone whose bands rise around a frame. Null where no band rises.
    */
-  rise(frame: number): { begins: number; middle: number } | null {
+  rise(frame: number): ToneRise | null {
     const first = Math.max(0, this.frames - KEPT, frame - AROUND.before);
     const last = Math.min(this.frames - 1, frame + AROUND.after);
     const rise = new Float64Array(last - first + 1);
@@ -73,7 +85,8 @@ export class ToneEntry {
     // The window smears what it sees: squares of widths add up.
     const atOnce = AT_ONCE * this.overlap;
     const wide = Math.sqrt(Math.max(0, (half - fifth) ** 2 - atOnce ** 2));
-    return { begins: first + half - wide, middle: first + half };
+    const middle = first + half;
+    return { foot: middle - wide / STEEP, begins: middle - wide, middle };
   }
 
   /** How far each of the tone's own bands rises. */
