@@ -6,6 +6,8 @@ const RATE = 44_100;
 const NOTE_S = 0.4;
 
 interface Way {
+  /** Each ends so long before the next, in a room in which it dies away by 40 dB a second, from 9 dB under it on. */
+  gapS?: number;
   /** Semitones from one note to the next. */
   step?: number;
   /** In so long a note has come to its full level. */
@@ -15,20 +17,21 @@ interface Way {
 }
 
 /** Notes, each tied to the one before, which is damped under it within some hundredths of a second; a room's noise 60 dB down. */
-function tied(count: number, { swellsS, softDb, step = 5 }: Way) {
+function tied(count: number, { swellsS, softDb, step = 5, gapS }: Way) {
   const random = chance(11);
   const truthS = Array.from({ length: count }, (_, i) => 0.5 + i * NOTE_S + 0.02 * random());
   const samples = Float32Array.from(
-    { length: Math.round((truthS[count - 1] + 1) * RATE) },
+    { length: Math.round((truthS[count - 1] + 0.3) * RATE) },
     () => 0.0005 * (2 * random() - 1),
   );
   truthS.forEach((start, i) => {
     const hz = 220 * 2 ** (((i * step) % 12) / 12);
     const level = 0.15 * (i % 2 === 1 ? 10 ** (softDb / 20) : 1);
-    const end = truthS[i + 1] ?? start + NOTE_S;
-    for (let k = Math.round(start * RATE); k < Math.min(samples.length, (end + 0.1) * RATE); k++) {
+    const end = (truthS[i + 1] ?? start + NOTE_S) - (gapS ?? 0);
+    const roomAt = (afterS: number) => (gapS && afterS > 0 ? 0.35 * 10 ** (-2 * afterS) : 0);
+    for (let k = Math.round(start * RATE); k < Math.min(samples.length, (end + 0.4) * RATE); k++) {
       const t = k / RATE - start;
-      const damped = 2 ** (-Math.max(0, k / RATE - end) / 0.015);
+      const damped = Math.max(2 ** (-Math.max(0, k / RATE - end) / 0.015), roomAt(k / RATE - end));
       let value = 0;
       for (let n = 1; n <= 6; n++) value += 0.7 ** (n - 1) * Math.sin(2 * Math.PI * n * hz * t);
       samples[k] += level * Math.min(1, t / swellsS) * damped * value;
@@ -63,6 +66,14 @@ describe('held notes of one pitch that are tied to one another', () => {
   });
 });
 
+describe('held notes in a room', () => {
+  it('are heard where they begin, and not where the one before ends', () => {
+    const { samples, truthS } = tied(24, { swellsS: 0.04, softDb: -6, gapS: 0.06 });
+    const found = hear(samples, RATE, 'sustained').onsets.map(({ timeS }) => timeS);
+    expect(scored(found, truthS, 0.025)).toMatchObject({ missed: 0, extra: 0 });
+  });
+});
+
 describe('a held note', () => {
   it.each([5, 5.7, 6.5])('whose colour sways %f times a second, as a flute’s does, is one note', (hz) => {
     const random = chance(5);
@@ -75,6 +86,17 @@ describe('a held note', () => {
       for (let n = 1; n <= 10; n++)
         value += 10 ** (((n - 1) * (1.5 * sway - 3)) / 20) * Math.sin(2 * Math.PI * n * 520 * t);
       return noise() + 0.1 * Math.min(1, t / 0.05) * value;
+    });
+    expect(hear(samples, RATE, 'sustained').onsets).toHaveLength(1);
+  });
+
+  it('with an accent of a tenth of a second, and softer after it, is one note', () => {
+    const random = chance(5);
+    const samples = Float32Array.from({ length: 3 * RATE }, (_, k) => {
+      const t = k / RATE - 0.5;
+      const level =
+        0.2 * Math.min(1, Math.max(0, t) / 0.005) * Math.max(0.5, 2 ** (-Math.max(0, t - 0.09) / 0.015));
+      return 0.0005 * (2 * random() - 1) + level * Math.sin(2 * Math.PI * 440 * t);
     });
     expect(hear(samples, RATE, 'sustained').onsets).toHaveLength(1);
   });

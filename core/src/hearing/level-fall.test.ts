@@ -40,7 +40,12 @@ describe('a level that falls at once and goes on', () => {
 describe('nothing is told', () => {
   it.each([
     ['of what ends', falls(50, () => 0)],
-    ['of what dies away in a room', falls(8, (sinceS) => -40 * sinceS)],
+    ['of what falls by little', falls(2.5, () => 0)],
+    ['of what dies away in a room', falls(5, (sinceS) => -25 * sinceS)],
+    [
+      'of what has begun just before, louder',
+      (t: number) => (t < FELL_S - 0.04 ? -70 : falls(6, () => 0)(t)),
+    ],
     ['of what comes back at once: that begins by itself', falls(9, (sinceS) => (sinceS > 0.04 ? 9 : 0))],
     ['of what sways by 6 dB six times a second', (t: number) => -20 + 3 * Math.sin(12 * Math.PI * t)],
     [

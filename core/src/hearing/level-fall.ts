@@ -88,7 +88,7 @@ export class LevelFalls {
   private beginOf(first: number): number {
     const wanted = this.at(first) - BEGINS.db;
     let piece = first;
-    while (this.at(piece + 1) > wanted) piece++;
+    while (this.at(piece + 1) > wanted && piece < first + FALLS.within) piece++;
     const part = (this.at(piece) - wanted) / (this.at(piece) - this.at(piece + 1));
     return piece + part - BEGINS.before;
   }
