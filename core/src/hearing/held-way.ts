@@ -58,10 +58,7 @@ interface Change {
   peak: FluxPeak;
 }
 
-interface Fall {
-  timeS: number;
-  confidence: number;
-}
+type Fall = Pick<Onset, 'timeS' | 'confidence'>;
 
 interface Waiting extends Change {
   onset: Onset;
@@ -187,14 +184,15 @@ export class HeldWay {
   }
 
   /** What changed as the level fell began then; where nothing is known to have changed, a note of the same pitch did. */
-  private hearFall({ timeS, confidence }: Fall, ring: Float32Array, last: number): void {
+  private hearFall(fall: Fall, ring: Float32Array, last: number): void {
     this.fall = null;
+    const { timeS } = fall;
     const isNear = (other: number, beforeS: number) =>
       other / this.rate > timeS - beforeS && other / this.rate < timeS + FALL.afterS;
     if (this.waiting && isNear(this.waiting.sample, FALL.changesBeforeS)) this.waiting.fellS = timeS;
     else if (!isNear(this.toldSample, FALL.toldBeforeS)) {
       const sample = Math.round(timeS * this.rate);
-      const onset = { timeS, strength: Math.min(1, loudestOf(ring, sample, last)), confidence };
+      const onset = { ...fall, strength: Math.min(1, loudestOf(ring, sample, last)) };
       this.opens(onset);
       this.tell(sample, onset, null);
     }

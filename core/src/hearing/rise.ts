@@ -19,6 +19,9 @@ export function wayUp(level: (step: number) => number, bottom: number, top: numb
   return { fifth: crossing(level, bottom, top, LOW), half: crossing(level, bottom, top, HALF) };
 }
 
+/** Where the line through these two places on the way up is at the bottom. */
+export const footOfLine = (fifth: number, half: number) => fifth - ((half - fifth) * LOW) / (HALF - LOW);
+
 /**
  * @param level at a step, as an amplitude. @param bottom and `top` are the steps between which it rises.
  * @param leaves a share of the way up: what has come so far has begun, though the line's foot lies later. Left out, the line alone tells.
@@ -31,6 +34,6 @@ export function footOfRise(
   leaves: number | null = null,
 ): number {
   const { fifth, half } = wayUp(level, bottom, top);
-  const line = fifth - ((half - fifth) * LOW) / (HALF - LOW);
+  const line = footOfLine(fifth, half);
   return leaves === null ? line : Math.min(line, crossing(level, bottom, top, leaves));
 }

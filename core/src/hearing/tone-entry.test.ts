@@ -46,11 +46,15 @@ describe('a tone that comes in', () => {
     [24, 3],
     [24, 6],
     [23.5, 8],
-  ])('that swells from frame %d on, over %d of them, begins at a fifth of its way', (start, length) => {
-    const { begins, middle } = entryOf(from(start, length)).rise(27)!;
-    expect(Math.abs(begins - (start + 0.2 * length))).toBeLessThan(0.5);
-    expect(Math.abs(middle - (start + 0.5 * length))).toBeLessThan(0.5);
-  });
+  ])(
+    'that swells from frame %d on, over %d of them, begins at a fifth of its way, its foot is there',
+    (start, length) => {
+      const { foot, begins, middle } = entryOf(from(start, length)).rise(27)!;
+      expect(Math.abs(begins - (start + 0.2 * length))).toBeLessThan(0.5);
+      expect(Math.abs(middle - (start + 0.5 * length))).toBeLessThan(0.5);
+      expect(Math.abs(foot - start)).toBeLessThan(0.5);
+    },
+  );
 
   it('begins there under the end of one that is four times as loud, too', () => {
     for (const length of [0, 6]) {

@@ -2,7 +2,7 @@
  * A tone that comes in among others: it raises some bands, and they stay raised. What only sways (noise, a vibrato) falls back to where it was; a
  * tone that swells slowly under the end of another is in its own bands long before it is seen in the whole.
  */
-import { wayUp } from './rise.ts';
+import { footOfLine, wayUp } from './rise.ts';
 
 /** Frames that are kept; what is asked for lies no further back. */
 const KEPT = 64;
@@ -17,16 +17,13 @@ const AT_ONCE = 0.19;
 
 /** Counted in frames, fractions too. All are the same where the tone comes in at once. */
 export interface ToneRise {
-  /** Where a line through a fifth and half of the way up comes from nothing: no later than this, if what swells does so evenly. */
+  /** The foot of a line through the other two: what swells evenly has begun here, though nothing is seen of it yet. */
   foot: number;
   /** A fifth of the way up: what is seen of the tone begins here. */
   begins: number;
   /** Half of it. */
   middle: number;
 }
-
-/** From a fifth to half of the way is so much of the way from nothing to half. */
-const STEEP = 0.6;
 
 export class ToneEntry {
   private readonly past: Float32Array[];
@@ -65,9 +62,7 @@ export class ToneEntry {
     return sum / bands;
   }
 
-  /**
-   * The rise of the tone whose bands rise around a frame. Null where no band rises.
-   */
+  /** The rise of the tone whose bands rise around a frame; null where no band rises. */
   rise(frame: number): ToneRise | null {
     const first = Math.max(0, this.frames - KEPT, frame - AROUND.before);
     const last = Math.min(this.frames - 1, frame + AROUND.after);
@@ -86,7 +81,8 @@ export class ToneEntry {
     const atOnce = AT_ONCE * this.overlap;
     const wide = Math.sqrt(Math.max(0, (half - fifth) ** 2 - atOnce ** 2));
     const middle = first + half;
-    return { foot: middle - wide / STEEP, begins: middle - wide, middle };
+    const begins = middle - wide;
+    return { foot: footOfLine(begins, middle), begins, middle };
   }
 
   /** How far each of the tone's own bands rises. */
