@@ -101,30 +101,3 @@ describe('a held note', () => {
     expect(hear(samples, RATE, 'sustained').onsets).toHaveLength(1);
   });
 });
-
-describe('soft notes under strings that ring on', () => {
-  it('are heard by what comes in and stays', () => {
-    const random = chance(7);
-    const samples = Float32Array.from({ length: 11 * RATE }, () => 0.0005 * (2 * random() - 1));
-    const truthS = Array.from({ length: 24 }, (_, i) => 0.5 + 0.4 * i);
-    truthS.forEach((start, i) => {
-      const hz = 110 * 2 ** (((i * 5) % 12) / 12);
-      const level = 0.1 * (i % 2 === 1 ? 0.5 : 1);
-      for (let n = 1; n <= 8; n++) {
-        const partial = level * 0.6 ** (n - 1);
-        for (let k = Math.round(start * RATE); k < Math.min(samples.length, (start + 3) * RATE); k++) {
-          const t = k / RATE - start;
-          samples[k] +=
-            partial *
-            Math.min(1, t / 0.02) *
-            Math.exp(-t * (0.8 + 0.4 * n)) *
-            Math.sin(2 * Math.PI * n * hz * t);
-        }
-      }
-    });
-    const found = hear(samples, RATE, 'plucked').onsets.map(({ timeS }) => timeS);
-    const { missed, extra } = scored(found, truthS, 0.025);
-    expect(missed).toBeLessThanOrEqual(4);
-    expect(extra).toBe(0);
-  });
-});

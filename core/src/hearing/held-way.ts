@@ -20,22 +20,6 @@ const SWELL = { db: 6, clearly: 4, stays: 0.01, back: 14, hasFootDb: 14 } as con
 const ENDED_DB = -14;
 /** What is there from the first moment on has no beginning that could be heard. */
 const BEGINS_WITH_S = 0.08;
-/**
- * Of what is plucked, changes are told so far apart, for its notes may be faster than held ones. One without a foot stands clearly over what is asked, or
- * raises so many of the bands; or it stays, and adds so much of the level that is heard then, or stays so clearly: strings that ring together swell a
- * little by themselves.
- */
-const PLUCKED = {
-  apartS: 0.1,
-  clearly: 3,
-  bands: 0.45,
-  stays: 0.003,
-  adds: 0.4,
-  staysClearly: 0.03,
-  back: 7,
-} as const;
-/** What rings is the loudest of so long before. */
-const RINGS_S = 0.05;
 /** So long after its beginning the frames have told of a sound. */
 const SETTLES_S = 0.12;
 /** From this rate on what is held is listened to at half of it: what tells its notes lies far below. */
@@ -53,8 +37,8 @@ interface Change {
   /** Index of the one where it begins. */
   sample: number;
   hasFoot: boolean;
-  /** As a held sound, and as a plucked one: where it is not, it counts only if what has come in stays. */
-  isClear: { held: boolean; plucked: boolean };
+  /** Where it is not, it counts only if what has come in stays. */
+  isClear: boolean;
   peak: FluxPeak;
 }
 
@@ -62,7 +46,6 @@ type Fall = Pick<Onset, 'timeS' | 'confidence'>;
 
 interface Waiting extends Change {
   onset: Onset;
-  stroke: Onset;
   /** When the level fell as the bands changed, and went on: the note before gave way then. */
   fellS: number | null;
 }
@@ -72,11 +55,8 @@ export class HeldWay {
   private readonly engine: Engine;
   private readonly halved: { rate: HalfRate; ring: Float32Array } | null;
   private readonly entry: ToneEntry;
-  private isPlucked: boolean;
   private toldSample = -Infinity;
   private found: Onset[] = [];
-  /** What each is as a stroke, if it is one. */
-  private readonly strokes = new WeakMap<Onset, Onset>();
   /** A change without a foot, until it is known that it was no end, and that it stays. */
   private waiting: Waiting | null = null;
   private open: { onset: Onset; loudest: number } | null = null;
@@ -84,10 +64,9 @@ export class HeldWay {
   /** That has not been looked at yet. */
   private fall: Fall | null = null;
 
-  /** @param kept length of the ring that holds the sound. @param isPlucked whether what is heard is plucked; it may be said later. */
-  constructor(sampleRateHz: number, kept: number, isPlucked: boolean) {
+  /** @param kept length of the ring that holds the sound. */
+  constructor(sampleRateHz: number, kept: number) {
     this.rate = sampleRateHz;
-    this.isPlucked = isPlucked;
     const halves = sampleRateHz >= HALVED_FROM_HZ;
     this.engine = new Engine(halves ? sampleRateHz / 2 : sampleRateHz, HELD);
     this.entry = new ToneEntry(this.engine.bands.count, HELD.overlap);
@@ -109,19 +88,13 @@ export class HeldWay {
     this.halved?.rate.through(samples, from, to, this.halved.ring, first);
   }
 
-  /** It is known that the sounds are plucked. */
-  arePlucked(): void {
-    this.isPlucked = true;
-    this.open = null;
-  }
-
   /**
    * Looks at the frame that is due. @param ring holds the sound; `last` is the index after its newest sample.
    * @returns the sample at which something begins, where that is settled now.
    */
   hear(ring: Float32Array, last: number): number | null {
     if (this.fall) this.hearFall(this.fall, ring, last);
-    const apart = (this.isPlucked ? PLUCKED.apartS : this.engine.apartS) * this.rate;
+    const apart = this.engine.apartS * this.rate;
     const change = this.change(ring, last);
     const { waiting } = this;
     const isNear = waiting && change && change.sample - waiting.sample < apart;
@@ -130,12 +103,10 @@ export class HeldWay {
     if (!change || change.sample - (this.waiting?.sample ?? this.toldSample) < apart) return null;
     this.tellWaiting();
     const { sample, hasFoot, peak } = change;
-    const level = loudestOf(ring, sample, last);
-    const onset = onsetAt(sample / this.rate, level, peak);
-    const stroke = { ...onset, strength: Math.min(onset.strength, this.addedBy(sample, level, ring)) };
-    if (hasFoot) this.tell(sample, onset, stroke);
-    else this.waiting = { ...change, onset, stroke, fellS: null };
-    if (this.isFaint(change)) return null;
+    const onset = onsetAt(sample / this.rate, loudestOf(ring, sample, last), peak);
+    if (hasFoot) this.tell(sample, onset);
+    else this.waiting = { ...change, onset, fellS: null };
+    if (!change.isClear) return null;
     this.opens(onset);
     return sample;
   }
@@ -143,8 +114,7 @@ export class HeldWay {
   /** A piece of the sound, of so many seconds from this time on, is as loud as this: what was held may have ended, or given way. */
   pieceEnded(level: number, timeS: number, pieceS: number): void {
     const fall = this.falls.push(level);
-    if (fall && !this.isPlucked)
-      this.fall = { timeS: timeS - fall.ago * pieceS, confidence: fall.confidence };
+    if (fall) this.fall = { timeS: timeS - fall.ago * pieceS, confidence: fall.confidence };
     if (!this.open) return;
     this.open.loudest = Math.max(this.open.loudest, level);
     if (level > END_SHARE * this.open.loudest) return;
@@ -152,16 +122,11 @@ export class HeldWay {
     this.open = null;
   }
 
-  /** Those since the last time, as held ones. */
+  /** Those since the last time. */
   take(): Onset[] {
     const taken = this.found;
     this.found = [];
     return taken;
-  }
-
-  /** Those since the last time that may be strokes of what is plucked. */
-  takeStrokes(): Onset[] {
-    return this.take().flatMap((onset) => this.strokes.get(onset) ?? []);
   }
 
   private change(ring: Float32Array, last: number): Change | null {
@@ -169,16 +134,11 @@ export class HeldWay {
     this.entry.push(this.engine.levels);
     if (!peak) return null;
     const middle = this.engine.middleSampleOf(peak);
-    const way = this.isPlucked ? undefined : SLOWLY;
-    const foot = footOfSwell(ring, last, this.sampleOf(middle), this.rate, way);
+    const foot = footOfSwell(ring, last, this.sampleOf(middle), this.rate, SLOWLY);
     const swells = foot.riseDb >= SWELL.db;
     if (!swells && foot.leftDb < ENDED_DB) return null;
     const hasFoot = foot.riseDb >= SWELL.hasFootDb;
-    const times = peak.flux / peak.threshold;
-    const isClear = {
-      held: swells || times >= SWELL.clearly,
-      plucked: hasFoot || times >= PLUCKED.clearly || peak.rising >= PLUCKED.bands,
-    };
+    const isClear = swells || peak.flux >= SWELL.clearly * peak.threshold;
     const sample = hasFoot ? foot.sample : this.sampleOf(middle - this.engine.laterBy);
     return sample < BEGINS_WITH_S * this.rate ? null : { sample, hasFoot, isClear, peak };
   }
@@ -194,18 +154,14 @@ export class HeldWay {
       const sample = Math.round(timeS * this.rate);
       const onset = { ...fall, strength: Math.min(1, loudestOf(ring, sample, last)) };
       this.opens(onset);
-      this.tell(sample, onset, null);
+      this.tell(sample, onset);
     }
-  }
-
-  private isFaint({ isClear }: Change): boolean {
-    return !(this.isPlucked ? isClear.plucked : isClear.held);
   }
 
   /** A sound that swells so soon after a change says that what changed was the end of the one before; what is faint gives way to what is more. */
   private outweighs(change: Change, waiting: Change): boolean {
-    if (!this.isFaint(waiting)) return change.hasFoot;
-    return !this.isFaint(change) || change.peak.flux >= waiting.peak.flux;
+    if (waiting.isClear) return change.hasFoot;
+    return change.isClear || change.peak.flux >= waiting.peak.flux;
   }
 
   /** @param own index among the samples that the engine sees. */
@@ -218,25 +174,13 @@ export class HeldWay {
     const { waiting } = this;
     this.waiting = null;
     if (!waiting) return;
-    const { sample, onset, stroke, isClear, peak, fellS } = waiting;
-    const isStroke = isClear.plucked || this.comesIn(waiting);
+    const { sample, onset, isClear, peak, fellS } = waiting;
     const rise = this.entry.rise(peak.frame);
     const beganS = fellS !== null && rise && fellS > this.timeOf(rise.foot) - FALL.offS ? fellS : null;
-    const isHeld = beganS !== null || isClear.held || this.entry.stays(peak.frame, SWELL.back) >= SWELL.stays;
-    if (!(this.isPlucked ? isStroke : isHeld)) return;
-    if (rise) {
-      onset.timeS = beganS ?? this.timeOf(rise.begins);
-      stroke.timeS = this.timeOf(rise.middle);
-    }
-    if (this.isFaint(waiting)) this.opens(onset);
-    this.tell(sample, onset, isStroke ? stroke : null);
-  }
-
-  /** As a soft note does among strings that ring. */
-  private comesIn({ peak, onset, stroke }: Waiting): boolean {
-    const stays = this.entry.stays(peak.frame, PLUCKED.back);
-    const adds = stroke.strength >= PLUCKED.adds * onset.strength;
-    return stays >= (adds ? PLUCKED.stays : PLUCKED.staysClearly);
+    if (beganS === null && !isClear && this.entry.stays(peak.frame, SWELL.back) < SWELL.stays) return;
+    if (rise) onset.timeS = beganS ?? this.timeOf(rise.begins);
+    if (!isClear) this.opens(onset);
+    this.tell(sample, onset);
   }
 
   /** Of the middle of a frame, or of a moment between two. */
@@ -244,20 +188,13 @@ export class HeldWay {
     return this.sampleOf((frame + HELD.overlap / 2) * this.engine.hop) / this.rate;
   }
 
-  private tell(sample: number, onset: Onset, stroke: Onset | null): void {
+  private tell(sample: number, onset: Onset): void {
     this.toldSample = sample;
     this.found.push(onset);
-    if (stroke) this.strokes.set(onset, stroke);
   }
 
   private opens(onset: Onset): void {
-    if (!this.isPlucked) this.open = { onset, loudest: 0 };
-  }
-
-  /** What a stroke adds to what rings on. */
-  private addedBy(sample: number, level: number, ring: Float32Array): number {
-    const before = loudestOf(ring, Math.max(0, sample - Math.round(RINGS_S * this.rate)), sample);
-    return Math.sqrt(Math.max(0, level ** 2 - before ** 2));
+    this.open = { onset, loudest: 0 };
   }
 }
 

@@ -17,12 +17,10 @@ const AT_ONCE = 0.19;
 
 /** Counted in frames, fractions too. All are the same where the tone comes in at once. */
 export interface ToneRise {
-  /** The foot of a line through the other two: what swells evenly has begun here, though nothing is seen of it yet. */
+  /** The foot of a line through a fifth and half of the way up: what swells evenly has begun here, though nothing is seen of it yet. */
   foot: number;
   /** A fifth of the way up: what is seen of the tone begins here. */
   begins: number;
-  /** Half of it. */
-  middle: number;
 }
 
 export class ToneEntry {
@@ -82,7 +80,7 @@ export class ToneEntry {
     const wide = Math.sqrt(Math.max(0, (half - fifth) ** 2 - atOnce ** 2));
     const middle = first + half;
     const begins = middle - wide;
-    return { foot: footOfLine(begins, middle), begins, middle };
+    return { foot: footOfLine(begins, middle), begins };
   }
 
   /** How far each of the tone's own bands rises. */

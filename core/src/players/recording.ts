@@ -66,13 +66,16 @@ export function strokeSound(
   return samples;
 }
 
+/** A string that is left rings on; where its sound ends it fades, within so much of it: a step would be heard as a stroke. */
+const FADES = 0.1;
+
 /** Karplus and Strong, Digital synthesis of plucked-string timbres, Computer Music Journal 1983. */
 function pluck(samples: Float32Array, rate: number, keeps: number, random: () => number): void {
   const period = Math.round(rate / (110 + 200 * random()));
   const string = Float32Array.from({ length: period }, () => 2 * random() - 1);
   for (let i = 0; i < samples.length; i++) {
     const at = i % period;
-    samples[i] = 0.6 * string[at];
+    samples[i] = 0.6 * string[at] * Math.min(1, (1 - i / samples.length) / FADES);
     string[at] = 0.5 * keeps * (string[at] + string[(at + 1) % period]);
   }
 }

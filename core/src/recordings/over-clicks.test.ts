@@ -8,6 +8,7 @@ const at = (afterMs: number, strength: number, swells?: boolean) =>
 it.each([
   ['as loud as the click, on it', 0, 0.5, 'stroke'],
   ['what its removal leaves', 1, 0.04, 'hidden'],
+  ['no more than its removal leaves in a clear place', 1, 0.015, 'click'],
   ['what is left of its room', 120, 0.015, 'click'],
   ['what comes up where its known sound ends', 190, 0.01, 'click'],
   ['soft, but long after it', 220, 0.001, 'stroke'],

@@ -16,6 +16,8 @@ export const knownSound = ({ sound, left }: { sound: Float32Array; left: number 
 /** What stands at a click must be so many times louder than what removal leaves, and so much of the click at the least. */
 const OVER_LEFT = 3;
 const LEFT_SHARE = 0.11;
+/** What is no louder than so many times that is what removal leaves, and hides nothing that is known of. */
+const ONLY_LEFT = 2;
 /** What is left dies away with the click, by half in so long, and never quite. */
 const HALVES_S = 0.04;
 const FLOOR = 0.6;
@@ -54,5 +56,6 @@ export function isOverClick(
       ? Math.abs(timeS - clickS) > BESIDE_S
       : strength > leaves * (isEarly ? EARLY.share : FLOOR + 0.5 ** (after / HALVES_S));
   if (isStroke && (begins || after >= UNDER_S)) return 'stroke';
-  return after < UNDER_S ? 'hidden' : 'click';
+  const isOnlyLeft = known !== undefined && strength <= ONLY_LEFT * known.leaves;
+  return after < UNDER_S && !isOnlyLeft ? 'hidden' : 'click';
 }

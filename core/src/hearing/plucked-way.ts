@@ -1,0 +1,85 @@
+/**
+ * Plucked strings, and whatever else rings on under the next note: one begins where something was not foretold. To the sample, where it has an attack there.
+ */
+import { attackNear } from './attack.ts';
+import type { Onset } from './onset.ts';
+import { PredictionErrors, type Rise } from './prediction-errors.ts';
+
+/** An attack is its own where the energy rises by so much, so near. */
+const ATTACK = { db: 4.5, nearS: 0.003 } as const;
+/** Its level is the largest within so long; what rang before it, within so long before. */
+const LEVEL_S = 0.03;
+const RANG_S = 0.05;
+/** What rings has been stopped where so soon after it no more than such a share of it is left. */
+const STOPPED = { afterS: 0.005, share: 0.2 } as const;
+
+/** Powers of two long, indexed by the sample. */
+interface Kept {
+  ring: Float32Array;
+  /** Without what is low. */
+  high: Float32Array;
+}
+
+export class PluckedWay {
+  private readonly rate: number;
+  private readonly kept: Kept;
+  private readonly errors: PredictionErrors;
+  private found: Onset[] = [];
+
+  /** @param kept the sound, to which samples are added before they are pushed. */
+  constructor(sampleRateHz: number, kept: Kept) {
+    this.rate = sampleRateHz;
+    this.kept = kept;
+    this.errors = new PredictionErrors(sampleRateHz);
+  }
+
+  /** @param samples at most 2048. @param last index after the newest of them. */
+  push(samples: Float32Array, last: number): void {
+    this.keep(this.errors.push(samples), last);
+  }
+
+  /** The sound is over. */
+  end(last: number): void {
+    this.keep(this.errors.end(), last);
+  }
+
+  /** Those since the last time. */
+  take(): Onset[] {
+    const taken = this.found;
+    this.found = [];
+    return taken;
+  }
+
+  private keep(rises: readonly Rise[], last: number): void {
+    for (const rise of rises) {
+      const note = this.noteOf(rise, last);
+      if (note) this.found.push(note);
+    }
+  }
+
+  /** @returns null where what rang was stopped: that is not foretold either. */
+  private noteOf({ sample, level, confidence }: Rise, last: number): Onset | null {
+    const { ring, high } = this.kept;
+    const sampleRateHz = this.rate;
+    const near = Math.round(sample);
+    const attack = attackNear(high, last, near, sampleRateHz);
+    if (attack && attack.riseDb >= ATTACK.db && Math.abs(attack.sample - near) < ATTACK.nearS * sampleRateHz)
+      return { timeS: attack.sample / sampleRateHz, strength: Math.min(1, attack.level), confidence };
+    const loudest = (fromS: number, toS: number) => {
+      let most = 0;
+      const end = Math.min(last, near + Math.round(toS * sampleRateHz));
+      for (let i = Math.max(0, near + Math.round(fromS * sampleRateHz)); i < end; i++)
+        most = Math.max(most, Math.abs(ring[i & (ring.length - 1)]));
+      return most;
+    };
+    const rang = loudest(-RANG_S, 0);
+    if (loudest(STOPPED.afterS, LEVEL_S) < STOPPED.share * rang) return null;
+    // Of a soft note among loud ones what it adds is its level; where that is not seen, what was not foretold of it.
+    const added = Math.sqrt(Math.max(0, loudest(0, LEVEL_S) ** 2 - rang ** 2));
+    return {
+      timeS: Math.max(0, sample) / sampleRateHz,
+      strength: Math.min(1, Math.max(added, level)),
+      confidence,
+    };
+  }
+}

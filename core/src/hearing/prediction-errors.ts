@@ -1,0 +1,170 @@
+/**
+ * Where a sound does something that was not foretold: what rings goes on as linear prediction says, and what begins does not, however soft it is beside what
+ * rings. (Onsets by the error of linear prediction: Glover, Lazzarini and Timoney, Real-time detection of musical onsets with
+ * linear prediction and sinusoidal modeling, EURASIP J. Advances in Signal Processing 2011:68, from memory.)
+ */
+import { TELLS_APART_S } from './engine.ts';
+import { LinearPrediction } from './linear-prediction.ts';
+import { LowRate } from './low-rate.ts';
+
+/** High enough for the partials of a string that tell its notes apart. */
+const LEAST_HZ = 11_000;
+/** So much before each sample is looked at: a partial takes two samples. */
+const ORDER_S = 0.007;
+/** It is learned from so long a stretch, which ends so long before what is foretold, and anew so often. */
+const LEARNS = { fromS: 0.06, beforeS: 0.01, everyS: 0.02 } as const;
+const STEP_S = 0.0005;
+/** Compared are so many steps, before a moment and from it on: before, longer than the period of the lowest string, whose pulses are not foretold. */
+const QUIET_STEPS = 80;
+const LOUD_STEPS = 24;
+/** By so much it rises where something begins. What nothing strikes comes to 2 dB by chance once in a while. */
+const RISE_DB = 3.3;
+/** The largest rise of so long before it and after it. */
+const LARGEST = { beforeS: 0.02, afterS: 0.03 } as const;
+/** Two are so far apart, or the later one rises by so much more. */
+const APART = { s: TELLS_APART_S, moreDb: 6 } as const;
+/** So long after one, as its own tone is being learned, the pulses of a low one are not foretold yet: another one rises by so much. */
+const LEARNING = { s: 0.08, riseDb: 6 } as const;
+/** Under this nothing is heard (a hundred thousandth of the loudest). */
+const LEAST_POWER = 1e-10;
+const KEPT_STEPS = 256;
+/** What is learned anew may fit worse by chance: what rises by less than so much rises by so much, too, if all of it is seen with what was known before. */
+const UNSURE = { belowDb: 6, riseDb: 3 } as const;
+/** What was known before the quiet stretch of a rise that is settled. */
+const KEPT_PREDICTIONS = 8;
+
+export interface Rise {
+  /** The moment, in samples of the sound; fractions too. */
+  sample: number;
+  /** Of what was not foretold: as loud as this the note is, or louder. */
+  level: number;
+  /** 0 to 1: how far it rises over what it has to. */
+  confidence: number;
+}
+
+export class PredictionErrors {
+  private readonly low: LowRate;
+  private readonly predictions: readonly LinearPrediction[];
+  private learned = 0;
+  private readonly samples: Float64Array;
+  private filled: number;
+  private readonly step: number;
+  private readonly hop: number;
+  private readonly learnsFrom: number;
+  private readonly ahead: number;
+  private readonly back: number;
+  private readonly stepS: number;
+  private readonly energy = new Float64Array(KEPT_STEPS);
+  private readonly rises = new Float64Array(KEPT_STEPS);
+  private count = 0;
+  private steps = 0;
+  private toldStep = -Infinity;
+  private toldDb = 0;
+
+  constructor(sampleRateHz: number) {
+    this.low = new LowRate(sampleRateHz, LEAST_HZ);
+    const { rate } = this.low;
+    const length = Math.round(LEARNS.fromS * rate);
+    const gap = Math.round(LEARNS.beforeS * rate);
+    this.step = Math.max(1, Math.round(STEP_S * rate));
+    this.hop = this.step * Math.round((LEARNS.everyS * rate) / this.step);
+    const order = Math.round(ORDER_S * rate);
+    this.predictions = Array.from({ length: KEPT_PREDICTIONS }, () => new LinearPrediction(order, length));
+    // Silence comes before everything. What is learned from ends the gap before what comes next.
+    this.learnsFrom = order + this.hop;
+    this.filled = this.learnsFrom + length + gap;
+    this.samples = new Float64Array(this.filled + this.hop);
+    this.stepS = this.step / rate;
+    const stepsOf = (seconds: number) => Math.round(seconds / this.stepS);
+    this.ahead = stepsOf(LARGEST.afterS);
+    this.back = stepsOf(LARGEST.beforeS);
+  }
+
+  /** @param samples of the sound, at most 2048. @returns what they settle, each about 45 ms late. */
+  push(samples: Float32Array): Rise[] {
+    const found: Rise[] = [];
+    for (const value of this.low.push(samples)) {
+      if (this.filled === this.samples.length) {
+        this.samples.copyWithin(0, this.hop);
+        this.filled -= this.hop;
+        this.predictions[++this.learned % KEPT_PREDICTIONS].learn(this.samples, this.learnsFrom);
+      }
+      this.samples[this.filled++] = value;
+      if (++this.count % this.step > 0) continue;
+      const rise = this.endStep();
+      if (rise) found.push(rise);
+    }
+    return found;
+  }
+
+  /** The sound is over. @returns what is not settled yet; nothing is known of what would have come. */
+  end(): Rise[] {
+    const last = this.compared;
+    return Array.from({ length: this.ahead }, (_, i) => this.settled(last - this.ahead + 1 + i)).filter(
+      (rise) => rise !== null,
+    );
+  }
+
+  private endStep(): Rise | null {
+    this.energy[this.steps++ % KEPT_STEPS] = this.errorPower(this.filled - this.step, this.filled);
+    const { compared } = this;
+    if (compared < QUIET_STEPS) return null;
+    this.rises[compared % KEPT_STEPS] = this.riseAt(compared);
+    return this.settled(compared - this.ahead);
+  }
+
+  /** The last step of which it is known how much it rises. */
+  private get compared(): number {
+    return this.steps - LOUD_STEPS;
+  }
+
+  private riseAt(step: number): number {
+    return decibels(this.power(step, step + LOUD_STEPS), this.power(step - QUIET_STEPS, step));
+  }
+
+  /** Between two of the samples that are kept, by what was known so many times of learning ago. */
+  private errorPower(from: number, to: number, ago = 0): number {
+    const prediction = this.predictions[Math.max(0, this.learned - ago) % KEPT_PREDICTIONS];
+    let sum = 0;
+    for (let at = from; at < to; at++) sum += prediction.errorAt(this.samples, at) ** 2;
+    return sum / (to - from);
+  }
+
+  /** How much it rises, in dB, seen all along with what was known before. */
+  private riseAsKnownBefore(step: number): number {
+    const at = this.filled - (this.steps - step) * this.step;
+    const from = at - QUIET_STEPS * this.step;
+    const ago = Math.ceil((this.filled - from) / this.hop);
+    return decibels(this.errorPower(at, at + LOUD_STEPS * this.step, ago), this.errorPower(from, at, ago));
+  }
+
+  private power(from: number, to: number): number {
+    let sum = 0;
+    for (let step = from; step < to; step++) sum += this.energy[step % KEPT_STEPS];
+    return sum / (to - from);
+  }
+
+  private settled(step: number): Rise | null {
+    if (step < QUIET_STEPS) return null;
+    const db = this.rises[step % KEPT_STEPS];
+    if (db < RISE_DB) return null;
+    const last = Math.min(this.compared, step + this.ahead);
+    for (let other = Math.max(0, step - this.back); other <= last; other++)
+      if (this.rises[other % KEPT_STEPS] > db) return null;
+    const sinceS = (step - this.toldStep) * this.stepS;
+    if (sinceS < APART.s && db < this.toldDb + APART.moreDb) return null;
+    if (sinceS < LEARNING.s && db < LEARNING.riseDb) return null;
+    if (db < UNSURE.belowDb && this.riseAsKnownBefore(step) < UNSURE.riseDb) return null;
+    this.toldStep = step;
+    this.toldDb = db;
+    return {
+      // Somewhere within the step.
+      sample: this.low.sampleOf((step + 0.5) * this.step),
+      level: Math.sqrt(2 * (this.power(step, step + LOUD_STEPS) - this.power(step - QUIET_STEPS, step))),
+      confidence: 1 - Math.exp(-(db / RISE_DB - 0.5)),
+    };
+  }
+}
+
+const decibels = (loud: number, quiet: number) =>
+  10 * Math.log10((loud + LEAST_POWER) / (quiet + LEAST_POWER));
