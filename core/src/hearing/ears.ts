@@ -60,7 +60,7 @@ export class Ears {
     this.piece = Math.round(PIECE_S * sampleRateHz);
     this.envelope = new Float32Array(pow2(KEPT_S / PIECE_S));
     const { envelope, piece } = this;
-    this.teller = new KindTeller({ sampleRateHz, ring, higher, envelope, piece });
+    this.teller = new KindTeller({ sampleRateHz, ring, envelope, piece });
   }
 
   /** What it is heard as; null before that is decided. */
@@ -144,16 +144,16 @@ export class Ears {
 
   private hearStruck(struck: StruckWay): void {
     const sample = struck.hear(this.samples);
-    if (sample !== null && !this.decided) this.teller.begins('struck', sample, this.samples);
+    if (sample !== null && !this.decided) this.teller.begins('struck', sample);
   }
 
   private hearHeld(held: HeldWay): void {
     const sample = held.hear(this.ring, this.samples);
-    if (sample !== null && !this.decided) this.teller.begins('held', sample, this.samples);
+    if (sample !== null && !this.decided) this.teller.begins('held', sample);
   }
 
   private decide(now: boolean): void {
-    this.decided = this.teller.tell(this.held!.beginS, this.heardS, now);
+    this.decided = this.teller.tell(this.plucked!.clearS, this.heardS, now);
     if (!this.decided) return;
     if (this.decided !== 'struck') this.struck = null;
     if (this.decided !== 'sustained') this.held = null;

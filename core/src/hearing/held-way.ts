@@ -78,11 +78,6 @@ export class HeldWay {
     return this.halved ? 2 * this.engine.due : this.engine.due;
   }
 
-  /** When those that were not taken yet begin, in seconds. */
-  get beginS(): number[] {
-    return this.found.map(({ timeS }) => timeS);
-  }
-
   /** @param first how many samples came before these. */
   through(samples: Float32Array, from: number, to: number, first: number): void {
     this.halved?.rate.through(samples, from, to, this.halved.ring, first);

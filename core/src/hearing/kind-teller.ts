@@ -1,6 +1,6 @@
 /**
  * What kind of sounds are heard, from the signal alone: how much of a sound is left a moment after its beginning, whether that is a tone, and
- * whether it was there at once.
+ * whether it dies away from its beginning on.
  */
 import type { SoundKind } from './kinds.ts';
 import { periodicityOf } from './periodicity.ts';
@@ -9,24 +9,27 @@ import { periodicityOf } from './periodicity.ts';
 const SUSTAIN = { fromS: 0.06, toS: 0.18, heldDb: -7, pluckedDb: -26 } as const;
 /** A tone that is held is so periodic, looked at between these times after its onset; a cymbal rings as long and is not. */
 const TONE = { fromS: 0.08, toS: 0.14, periodic: 0.5 } as const;
-/** Where so many of the held onsets have an attack, so near, they were not bowed or blown. */
-const ATTACKED = { share: 0.55, withinS: 0.04 } as const;
-/** Where strokes are mostly closer than this nobody holds a tone. */
+/**
+ * What is plucked dies away from its beginning on, though a piano does so slowly: most of the time it falls by more than so much a second. What is held by
+ * bow or breath rises about as often as it falls. Compared are levels of so many pieces, so many apart (longer than the period of a low string), unless one
+ * is so far under the loudest: there nothing plays.
+ */
+const DIES = { dbPerS: -4, pieces: 8, apart: 12, silentDb: -40 } as const;
+/** Where clear beginnings are mostly closer than this nobody holds a tone. */
 const SLOW_S = 0.16;
-/** Of a stroke so much of its level is there so soon, of what comes within the longer time. */
-const ABRUPT = { soonS: 0.004, laterS: 0.02, share: 0.6, before: 0.5 } as const;
 /** So many onsets, or so many seconds, decide the kind. */
 const DECIDES = { onsets: 10, seconds: 8 } as const;
+
+const LEAST_POWER = 1e-12;
 
 export type Way = 'struck' | 'held';
 
 /** The sound as it is kept. */
 interface Kept {
   sampleRateHz: number;
-  /** Powers of two long, indexed by the sample: the sound, and without what is low. */
+  /** A power of two long, indexed by the sample. */
   ring: Float32Array;
-  higher: Float32Array;
-  /** Its level over time, in pieces of so many samples. */
+  /** Its level over time, in pieces of so many samples; a power of two long, too. */
   envelope: Float32Array;
   piece: number;
 }
@@ -39,24 +42,22 @@ export class KindTeller {
   private readonly sustains: Record<Way, number[]> = { struck: [], held: [] };
   /** Of the held ones, how periodic they are. */
   private readonly periodic: number[] = [];
-  private readonly struckS: number[] = [];
-  /** When strokes began that were there at once. */
-  private readonly abruptS: number[] = [];
+  /** By how much the level rose, in dB a second, at each moment. */
+  private readonly slopes: number[] = [];
+  private loudestDb = -Infinity;
 
   constructor(kept: Kept) {
     this.kept = kept;
     this.rate = kept.sampleRateHz;
   }
 
-  /** @param last index after the newest sample. */
-  begins(way: Way, sample: number, last: number): void {
+  begins(way: Way, sample: number): void {
     this.waiting.push({ sample, way });
-    if (way === 'struck') this.struckS.push(sample / this.rate);
-    if (way === 'struck' && this.isAbrupt(sample, last)) this.abruptS.push(sample / this.rate);
   }
 
-  /** A piece of the envelope is there: of the onset that is old enough now, how much of its level is left. */
+  /** A piece of the envelope is there: how the level rises or falls, and of the onset that is old enough now, how much of its level is left. */
   pieceEnded(index: number): void {
+    this.compare(index);
     const { envelope, piece } = this.kept;
     const mask = envelope.length - 1;
     const oldest = this.waiting[0];
@@ -73,18 +74,18 @@ export class KindTeller {
   }
 
   /**
-   * @param heldS onsets of what may be held, in seconds. @param heardS seconds so far. @param now whether it must be decided.
+   * @param clearS when something began that nothing had foretold, in seconds. @param heardS seconds so far. @param now whether it must be decided.
    * @returns null while that is too little.
    */
-  tell(heldS: readonly number[], heardS: number, now: boolean): SoundKind | null {
+  tell(clearS: readonly number[], heardS: number, now: boolean): SoundKind | null {
     const { struck, held } = this.sustains;
     const enough = Math.max(struck.length, held.length) >= DECIDES.onsets || heardS > DECIDES.seconds;
     if (!enough && !now) return null;
     const isTone = middleOf(this.periodic) > TONE.periodic;
-    const isFast =
-      struck.length > 0 && middleOf(this.struckS.map((timeS, i, all) => timeS - (all[i - 1] ?? 0))) < SLOW_S;
-    if (middleOf(held) > SUSTAIN.heldDb && isTone && !isFast && this.isWithoutAttack(heldS))
-      return 'sustained';
+    const gaps = clearS.slice(1).map((timeS, i) => timeS - clearS[i]);
+    const isFast = gaps.length > 0 && middleOf(gaps) < SLOW_S;
+    const dies = middleOf(this.slopes) < DIES.dbPerS;
+    if (middleOf(held) > SUSTAIN.heldDb && isTone && !isFast && !dies) return 'sustained';
     return middleOf(struck) > SUSTAIN.pluckedDb ? 'plucked' : 'struck';
   }
 
@@ -96,27 +97,21 @@ export class KindTeller {
     return Float32Array.from({ length }, (_, i) => ring[(first + i) & (ring.length - 1)]);
   }
 
-  /** A stroke is there at once, where little was before; what swells is not. High up, where tails die first. */
-  private isAbrupt(sample: number, last: number): boolean {
-    const { higher } = this.kept;
-    const most = (fromS: number, toS: number) => {
-      let level = 0;
-      const to = Math.min(last, sample + toS * this.rate);
-      for (let i = Math.max(0, Math.round(sample + fromS * this.rate)); i < to; i++)
-        level = Math.max(level, Math.abs(higher[i & (higher.length - 1)]));
-      return level;
-    };
-    const soon = most(0, ABRUPT.soonS);
-    return (
-      soon >= ABRUPT.share * most(0, ABRUPT.laterS) && most(-ABRUPT.laterS, -0.001) <= ABRUPT.before * soon
-    );
+  private compare(index: number): void {
+    if (index < DIES.apart + DIES.pieces) return;
+    const now = this.levelDb(index);
+    const before = this.levelDb(index - DIES.apart);
+    this.loudestDb = Math.max(this.loudestDb, now);
+    if (Math.min(now, before) < this.loudestDb + DIES.silentDb) return;
+    this.slopes.push(((now - before) * this.rate) / (DIES.apart * this.kept.piece));
   }
 
-  private isWithoutAttack(heldS: readonly number[]): boolean {
-    const attacked = heldS.filter((timeS) =>
-      this.abruptS.some((other) => Math.abs(other - timeS) < ATTACKED.withinS),
-    );
-    return heldS.length > 0 && attacked.length < ATTACKED.share * heldS.length;
+  /** Of the last pieces up to this one. */
+  private levelDb(index: number): number {
+    const { envelope } = this.kept;
+    let sum = LEAST_POWER;
+    for (let i = index - DIES.pieces + 1; i <= index; i++) sum += envelope[i & (envelope.length - 1)] ** 2;
+    return 10 * Math.log10(sum / DIES.pieces);
   }
 }
 

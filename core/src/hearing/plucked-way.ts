@@ -12,6 +12,8 @@ const LEVEL_S = 0.03;
 const RANG_S = 0.05;
 /** What rings has been stopped where so soon after it no more than such a share of it is left. */
 const STOPPED = { afterS: 0.005, share: 0.2 } as const;
+/** Of a rise by 10 dB. */
+const CLEAR = 0.92;
 
 /** Powers of two long, indexed by the sample. */
 interface Kept {
@@ -41,6 +43,11 @@ export class PluckedWay {
   /** The sound is over. */
   end(last: number): void {
     this.keep(this.errors.end(), last);
+  }
+
+  /** When those that were not taken yet begin, in seconds; only where they can hardly be anything else. */
+  get clearS(): number[] {
+    return this.found.filter(({ confidence }) => confidence > CLEAR).map(({ timeS }) => timeS);
   }
 
   /** Those since the last time. */

@@ -10,7 +10,7 @@ import {
 } from '../players/index.ts';
 import { scored } from '../testing/scored.ts';
 import { WavReader } from '../wav/wav-reader.ts';
-import { WholeEars } from './index.ts';
+import { type SoundKind, WholeEars } from './index.ts';
 
 /** Spoken by a speech synthesizer (see core/sounds/count), each from its first sample on. */
 const RATE = 22_050;
@@ -45,7 +45,7 @@ function counting(text: string, lengthS: number, aSecond: number, peakDb: number
   return spoken;
 }
 
-function heard(samples: Float32Array, rate = RATE, kind: 'struck' | null = 'struck') {
+function heard(samples: Float32Array, rate = RATE, kind: SoundKind | null = 'struck') {
   const ears = new WholeEars(rate, kind);
   for (let at = 0; at < samples.length; at += 4096) ears.push(samples.subarray(at, at + 4096));
   return ears.end();
@@ -116,6 +116,26 @@ describe('where nobody speaks', () => {
     const { strokes, spoken } = heard(samples, 48_000);
     expect(spoken).toEqual([]);
     expect(strokes.length).toBeGreaterThanOrEqual(30);
+  });
+
+  it('strings plucked with the finger begin softly, and their pitch glides down: they are loud at once all the same, and are none', () => {
+    const random = chance(5);
+    const samples = recordingOf([], 'clap', { rate: 48_000, noiseDb: -60, tailS: 14 });
+    for (let n = 0; n < 30; n++) {
+      const hz = 147 * 2 ** (Math.floor(12 * random()) / 12);
+      const at = Math.round((0.5 + 0.4 * n) * 48_000);
+      let phase = 0;
+      for (let k = 0; k < 0.38 * 48_000; k++) {
+        const t = k / 48_000;
+        phase += (2 * Math.PI * hz * (1 + 0.06 * Math.exp(-t / 0.06))) / 48_000;
+        const level = 0.1 * Math.min(1, t / 0.025, (0.38 - t) / 0.05) * Math.exp(-t / 0.4);
+        for (let partial = 1; partial <= 24; partial++)
+          samples[at + k] += level * 0.8 ** partial * Math.sin(partial * phase);
+      }
+    }
+    const { strokes, spoken } = heard(samples, 48_000, 'plucked');
+    expect(spoken).toEqual([]);
+    expect(strokes).toHaveLength(30);
   });
 
   it('held tones swell and are periodic, and are not looked at in this way', () => {

@@ -10,14 +10,14 @@ import { HighPass } from './high-pass.ts';
 import { glideCents, periodicityOf } from './periodicity.ts';
 
 const HIGH_HZ = 3000;
-/** An onset's own level is looked for so long; the vowel's behind it between these times. */
+/** An onset's own level is looked for so long; that of what it leads to, as long behind it; the vowel's between these times. */
 const ONSET_S = 0.01;
 const VOWEL_S = { from: 0.04, to: 0.12 } as const;
 /**
- * A syllable: its vowel is louder than its onset by so much (RMS), so periodic, its onset is so far under it high up, and its pitch glides by so
- * much: that of an instrument's note, which may swell too, stands.
+ * A syllable: its vowel is louder than its onset by so much (RMS), and than what comes next by so much (a string plucked with the finger is as loud as it
+ * gets by then), so periodic, its onset is so far under it high up, and its pitch glides by so much: that of an instrument's note, which may swell too, stands.
  */
-const SYLLABLE = { swellsDb: 3, periodic: 0.5, highDb: -14, glidesCents: 10 } as const;
+const SYLLABLE = { swellsDb: 3, goesOnDb: 2, periodic: 0.5, highDb: -14, glidesCents: 10 } as const;
 /** Its pitch is looked at there, and so much later: where a word begins with its vowel it may still stand. */
 const LATER_S = [0, 0.015, 0.03];
 /** So many of them in so long, and such a share of all onsets there, are somebody who speaks. */
@@ -120,7 +120,7 @@ export class VoiceTeller {
         Math.max(this.peak(of, at, -AROUND_S, -BESIDE_S.before), this.peak(of, at, BESIDE_S.after, AROUND_S)),
       );
     const vowel = this.cut(ring, at, VOWEL_S.from, VOWEL_S.to);
-    const swellsDb = loudness(vowel) - loudness(this.cut(ring, at, 0, ONSET_S));
+    const over = (fromS: number) => loudness(vowel) - loudness(this.cut(ring, at, fromS, fromS + ONSET_S));
     const behindDb = decibels(this.peak(ring, at, BESIDE_S.after, AROUND_S));
     const fallsDb =
       loudness(this.cut(high, at, STROKE.fromS, STROKE.toS)) - loudness(this.cut(high, at, 0, ONSET_S));
@@ -129,7 +129,8 @@ export class VoiceTeller {
       loudness(this.cut(high, at, -STROKE.fromS, -BESIDE_S.before));
     return {
       isSyllable:
-        swellsDb > SYLLABLE.swellsDb &&
+        over(0) > SYLLABLE.swellsDb &&
+        over(ONSET_S) > SYLLABLE.goesOnDb &&
         own - behindDb < SYLLABLE.highDb &&
         periodicityOf(vowel, this.rate) > SYLLABLE.periodic &&
         this.glides(at),
