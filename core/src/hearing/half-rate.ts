@@ -26,7 +26,7 @@ const SHAPE = Float64Array.from({ length: PAIRS }, (_, pair) => {
   return (Math.sin((Math.PI * away) / 2) / away) * window;
 });
 /** What is constant stays as loud as it is: half of it comes of the middle, half of these. */
-const TAPS = SHAPE.map((tap) => (0.25 * tap) / SHAPE.reduce((sum, other) => sum + other, 0));
+const [T1, T3, T5, T7, T9, T11] = SHAPE.map((tap) => (0.25 * tap) / SHAPE.reduce((sum, other) => sum + other, 0));
 
 export class HalfRate {
   /** The sample of the sound that one at half the rate stands for. */
@@ -45,21 +45,26 @@ export class HalfRate {
   through(samples: Float32Array, from: number, to: number, ring: Float32Array, first: number): void {
     const mask = ring.length - 1;
     const { last } = this;
-    let { filled } = this;
-    for (let i = from, at = first; i < to; i++, at++) {
-      if (filled === KEPT) {
-        last.copyWithin(0, KEPT - 2 * REACH);
-        filled = 2 * REACH;
+    const room = KEPT - 2 * REACH;
+    for (let done = from; done < to; done += room) {
+      const count = Math.min(room, to - done);
+      // What is kept of before, and these behind it.
+      last.copyWithin(0, this.filled - 2 * REACH, this.filled);
+      last.set(samples.subarray(done, done + count), 2 * REACH);
+      this.filled = 2 * REACH + count;
+      const before = first + done - from;
+      // Around the sample that came LATE samples before each second one.
+      for (let at = before | 1; at < before + count; at += 2) {
+        const middle = 2 * REACH + at - before - LATE;
+        ring[(at >> 1) & mask] =
+          0.5 * last[middle] +
+          T1 * (last[middle - 1] + last[middle + 1]) +
+          T3 * (last[middle - 3] + last[middle + 3]) +
+          T5 * (last[middle - 5] + last[middle + 5]) +
+          T7 * (last[middle - 7] + last[middle + 7]) +
+          T9 * (last[middle - 9] + last[middle + 9]) +
+          T11 * (last[middle - 11] + last[middle + 11]);
       }
-      last[filled++] = samples[i];
-      if (at % 2 === 0) continue;
-      // Around the sample that came LATE samples before the newest one.
-      const middle = filled - 1 - LATE;
-      let sum = 0.5 * last[middle];
-      for (let pair = 0, away = 1; pair < PAIRS; pair++, away += 2)
-        sum += TAPS[pair] * (last[middle - away] + last[middle + away]);
-      ring[(at >> 1) & mask] = sum;
     }
-    this.filled = filled;
   }
 }

@@ -10,10 +10,7 @@ const powerOf = (values: Float64Array) =>
 function left(samples: Float64Array, order = ORDER): number {
   const prediction = new LinearPrediction(order, LENGTH);
   prediction.learn(samples, order);
-  const errors = Float64Array.from({ length: samples.length - LENGTH - order }, (_, i) =>
-    prediction.errorAt(samples, LENGTH + order + i),
-  );
-  return powerOf(errors);
+  return prediction.errorPower(samples, LENGTH + order, samples.length);
 }
 const soundOf = (value: (i: number) => number) =>
   Float64Array.from({ length: LENGTH + 400 }, (_, i) => value(i));

@@ -125,9 +125,7 @@ export class PredictionErrors {
   /** Between two of the samples that are kept, by what was known so many times of learning ago. */
   private errorPower(from: number, to: number, ago = 0): number {
     const prediction = this.predictions[Math.max(0, this.learned - ago) % KEPT_PREDICTIONS];
-    let sum = 0;
-    for (let at = from; at < to; at++) sum += prediction.errorAt(this.samples, at) ** 2;
-    return sum / (to - from);
+    return prediction.errorPower(this.samples, from, to);
   }
 
   /** How much it rises, in dB, seen all along with what was known before. */

@@ -17,17 +17,18 @@ export class Spectrum {
     this.half = window / 2;
     this.fft = new FFT(this.half);
     this.packed = new Float64Array(window);
-    this.power = new Float64Array(this.half);
+    this.power = new Float64Array(this.half + 1);
     const turn = (k: number) => (2 * Math.PI * k) / window;
     this.cos = Float64Array.from({ length: this.half }, (_, k) => Math.cos(turn(k)));
     this.sin = Float64Array.from({ length: this.half }, (_, k) => Math.sin(turn(k)));
   }
 
-  /** @returns squared magnitudes of the bins below half the sampling rate; overwritten by the next frame. */
+  /** @returns squared magnitudes of the bins up to half the sampling rate; overwritten by the next frame. */
   powers(frame: Float64Array): Float64Array {
     const { packed, half, cos, sin, power } = this;
     this.fft.transform(packed, frame);
     power[0] = (packed[0] + packed[1]) ** 2;
+    power[half] = (packed[0] - packed[1]) ** 2;
     // A frequency and its mirror come of the same four numbers.
     for (let k = 1; k <= half >> 1; k++) {
       const mirror = half - k;
