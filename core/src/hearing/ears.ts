@@ -93,6 +93,7 @@ export class Ears {
   /** The sound is over: what is still kept. */
   end(): Onset[] {
     this.plucked?.end(this.samples);
+    this.held?.end();
     // Nobody has stopped what rings.
     this.isOver = true;
     // So much silence settles what is under way.
@@ -129,7 +130,9 @@ export class Ears {
       this.sum = sum;
       if (this.samples % this.piece === 0) this.endPiece();
     }
-    if (!this.isOver) this.plucked?.push(samples.subarray(from, to), this.samples);
+    if (this.isOver) return;
+    this.plucked?.push(samples.subarray(from, to), this.samples);
+    this.held?.push(samples.subarray(from, to));
   }
 
   private endPiece(): void {

@@ -26,7 +26,9 @@ const SHAPE = Float64Array.from({ length: PAIRS }, (_, pair) => {
   return (Math.sin((Math.PI * away) / 2) / away) * window;
 });
 /** What is constant stays as loud as it is: half of it comes of the middle, half of these. */
-const [T1, T3, T5, T7, T9, T11] = SHAPE.map((tap) => (0.25 * tap) / SHAPE.reduce((sum, other) => sum + other, 0));
+const [T1, T3, T5, T7, T9, T11] = SHAPE.map(
+  (tap) => (0.25 * tap) / SHAPE.reduce((sum, other) => sum + other, 0),
+);
 
 export class HalfRate {
   /** The sample of the sound that one at half the rate stands for. */

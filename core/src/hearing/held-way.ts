@@ -5,6 +5,7 @@
 import { Engine, HELD } from './engine.ts';
 import type { FluxPeak } from './flux.ts';
 import { HalfRate } from './half-rate.ts';
+import { HeldAttacks } from './held-attacks.ts';
 import { LevelFalls } from './level-fall.ts';
 import { type Onset, onsetAt } from './onset.ts';
 import { SLOWLY, footOfSwell } from './swell.ts';
@@ -55,6 +56,7 @@ export class HeldWay {
   private readonly engine: Engine;
   private readonly halved: { rate: HalfRate; ring: Float32Array } | null;
   private readonly entry: ToneEntry;
+  private readonly attacks: HeldAttacks;
   private toldSample = -Infinity;
   private found: Onset[] = [];
   /** A change without a foot, until it is known that it was no end, and that it stays. */
@@ -70,12 +72,23 @@ export class HeldWay {
     const halves = sampleRateHz >= HALVED_FROM_HZ;
     this.engine = new Engine(halves ? sampleRateHz / 2 : sampleRateHz, HELD);
     this.entry = new ToneEntry(this.engine.bands.count, HELD.overlap);
+    this.attacks = new HeldAttacks(sampleRateHz);
     this.halved = halves ? { rate: new HalfRate(), ring: new Float32Array(kept / 2) } : null;
   }
 
   /** The sample of the sound after which its next frame can be looked at. */
   get due(): number {
     return this.halved ? 2 * this.engine.due : this.engine.due;
+  }
+
+  /** @param samples at most 2048. */
+  push(samples: Float32Array): void {
+    this.attacks.push(samples);
+  }
+
+  /** The sound is over: silence comes. */
+  end(): void {
+    this.attacks.end();
   }
 
   /** @param first how many samples came before these. */
@@ -88,6 +101,7 @@ export class HeldWay {
    * @returns the sample at which something begins, where that is settled now.
    */
   hear(ring: Float32Array, last: number): number | null {
+    this.hearAttacks(ring, last);
     if (this.fall) this.hearFall(this.fall, ring, last);
     const apart = this.engine.apartS * this.rate;
     const change = this.change(ring, last);
@@ -153,6 +167,19 @@ export class HeldWay {
     }
   }
 
+  private hearAttacks(ring: Float32Array, last: number): void {
+    const { waiting } = this;
+    for (const { timeS, confidence } of this.attacks.own(
+      last / this.rate,
+      waiting && waiting.sample / this.rate,
+    )) {
+      const sample = Math.round(timeS * this.rate);
+      const onset = { timeS, confidence, strength: Math.min(1, loudestOf(ring, sample, last)) };
+      this.opens(onset);
+      this.found.push(onset);
+    }
+  }
+
   /** A sound that swells so soon after a change says that what changed was the end of the one before; what is faint gives way to what is more. */
   private outweighs(change: Change, waiting: Change): boolean {
     if (waiting.isClear) return change.hasFoot;
@@ -185,6 +212,7 @@ export class HeldWay {
 
   private tell(sample: number, onset: Onset): void {
     this.toldSample = sample;
+    onset.timeS = this.attacks.beginOf(onset.timeS);
     this.found.push(onset);
   }
 

@@ -5,6 +5,8 @@ import { attackNear } from './attack.ts';
 import type { Onset } from './onset.ts';
 import { PredictionErrors, type Rise } from './prediction-errors.ts';
 
+/** High enough for the partials of a string that tell its notes apart. */
+const LEAST_HZ = 11_000;
 /** An attack is its own where the energy rises by so much, so near. */
 const ATTACK = { db: 4.5, nearS: 0.003 } as const;
 /** Its level is the largest within so long; what rang before it, within so long before. */
@@ -32,7 +34,7 @@ export class PluckedWay {
   constructor(sampleRateHz: number, kept: Kept) {
     this.rate = sampleRateHz;
     this.kept = kept;
-    this.errors = new PredictionErrors(sampleRateHz);
+    this.errors = new PredictionErrors(sampleRateHz, LEAST_HZ);
   }
 
   /** @param samples at most 2048. @param last index after the newest of them. */

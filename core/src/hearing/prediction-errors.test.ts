@@ -4,7 +4,7 @@ import { LowRate } from './low-rate.ts';
 import { PredictionErrors } from './prediction-errors.ts';
 
 function risesOf(samples: Float32Array, rate: number) {
-  const errors = new PredictionErrors(rate);
+  const errors = new PredictionErrors(rate, 11_000);
   const found = [];
   for (let at = 0; at < samples.length; at += 512) found.push(...errors.push(samples.subarray(at, at + 512)));
   return [...found, ...errors.end()].map(({ sample, ...rise }) => ({ ...rise, timeS: sample / rate }));

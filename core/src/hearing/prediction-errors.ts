@@ -7,8 +7,6 @@ import { TELLS_APART_S } from './engine.ts';
 import { LinearPrediction } from './linear-prediction.ts';
 import { LowRate } from './low-rate.ts';
 
-/** High enough for the partials of a string that tell its notes apart. */
-const LEAST_HZ = 11_000;
 /** So much before each sample is looked at: a partial takes two samples. */
 const ORDER_S = 0.007;
 /** It is learned from so long a stretch, which ends so long before what is foretold, and anew so often. */
@@ -38,7 +36,9 @@ export interface Rise {
   sample: number;
   /** Of what was not foretold: as loud as this the note is, or louder. */
   level: number;
-  /** 0 to 1: how far it rises over what it has to. */
+  /** How far it rises. */
+  db: number;
+  /** 0 to 1: how far that is over what it has to. */
   confidence: number;
 }
 
@@ -61,8 +61,9 @@ export class PredictionErrors {
   private toldStep = -Infinity;
   private toldDb = 0;
 
-  constructor(sampleRateHz: number) {
-    this.low = new LowRate(sampleRateHz, LEAST_HZ);
+  /** @param leastHz the sound is looked at at this rate, or above, up to twice it. */
+  constructor(sampleRateHz: number, leastHz: number) {
+    this.low = new LowRate(sampleRateHz, leastHz);
     const { rate } = this.low;
     const length = Math.round(LEARNS.fromS * rate);
     const gap = Math.round(LEARNS.beforeS * rate);
@@ -159,6 +160,7 @@ export class PredictionErrors {
       // Somewhere within the step.
       sample: this.low.sampleOf((step + 0.5) * this.step),
       level: Math.sqrt(2 * (this.power(step, step + LOUD_STEPS) - this.power(step - QUIET_STEPS, step))),
+      db,
       confidence: 1 - Math.exp(-(db / RISE_DB - 0.5)),
     };
   }
