@@ -28,6 +28,9 @@ const HALVED_FROM_HZ = 32_000;
 /** A held sound ends where it has fallen so far below its loudest. */
 const END_SHARE = 0.2;
 
+/** What is stopped is not foretold either: where no more than such a share is left between these times after it, nothing has begun. */
+const STOPS = { beforeS: 0.05, fromS: 0.03, toS: 0.06, share: 0.7 } as const;
+
 /**
  * A level that falls and goes on belongs to a change from so long before it to so long after; where something was told about then, that was it. A change
  * does not begin with the fall where its tone comes in later by more than so much: what fell there is the end of the note before, and nothing more.
@@ -174,7 +177,10 @@ export class HeldWay {
       waiting && waiting.sample / this.rate,
     )) {
       const sample = Math.round(timeS * this.rate);
-      const onset = { timeS, confidence, strength: Math.min(1, loudestOf(ring, sample, last)) };
+      const loudest = (fromS: number, toS: number) =>
+        loudestOf(ring, Math.max(0, sample + fromS * this.rate), Math.min(last, sample + toS * this.rate));
+      if (loudest(STOPS.fromS, STOPS.toS) < STOPS.share * loudest(-STOPS.beforeS, 0)) continue;
+      const onset = { timeS, confidence, strength: Math.min(1, loudest(0, Infinity)) };
       this.opens(onset);
       this.found.push(onset);
     }
@@ -224,6 +230,6 @@ export class HeldWay {
 function loudestOf(ring: Float32Array, from: number, to: number): number {
   let level = 0;
   const mask = ring.length - 1;
-  for (let i = from; i < to; i++) level = Math.max(level, Math.abs(ring[i & mask]));
+  for (let i = Math.round(from); i < to; i++) level = Math.max(level, Math.abs(ring[i & mask]));
   return level;
 }
