@@ -8,6 +8,7 @@ import { HighPass } from './high-pass.ts';
 import { Pulses } from './pulses.ts';
 import { KindTeller } from './kind-teller.ts';
 import type { SoundKind } from './kinds.ts';
+import { AT_ONCE } from './low-rate.ts';
 import type { Onset } from './onset.ts';
 import { PluckedWay } from './plucked-way.ts';
 import { StruckWay } from './struck-way.ts';
@@ -17,8 +18,6 @@ const HIGHER_PASS_HZ = 3000;
 /** The level over time is kept in pieces of so long, and for so long. */
 const PIECE_S = 0.005;
 const KEPT_S = 1.5;
-/** So many samples at once. */
-const AT_ONCE = 2048;
 /** So much of the sound itself is kept, at the least. */
 const KEPT_SOUND_S = 0.25;
 

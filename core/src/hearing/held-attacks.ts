@@ -37,7 +37,7 @@ export class HeldAttacks {
     this.errors = new PredictionErrors(sampleRateHz, LEAST_HZ);
   }
 
-  /** @param samples at most 2048. */
+  /** @param samples at most `AT_ONCE`. */
   push(samples: Float32Array): void {
     this.keep(this.errors.push(samples));
   }

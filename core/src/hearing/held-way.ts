@@ -84,7 +84,7 @@ export class HeldWay {
     return this.halved ? 2 * this.engine.due : this.engine.due;
   }
 
-  /** @param samples at most 2048. */
+  /** @param samples at most `AT_ONCE`. */
   push(samples: Float32Array): void {
     this.attacks.push(samples);
   }

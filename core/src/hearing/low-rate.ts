@@ -1,8 +1,8 @@
 /** A sound at a lower rate, as it comes: halved until one half more would be too little. */
 import { HalfRate } from './half-rate.ts';
 
-/** So many samples at once. */
-const MOST = 2048;
+/** So many samples of the sound are taken at once, at the most. */
+export const AT_ONCE = 2048;
 
 export class LowRate {
   readonly rate: number;
@@ -14,9 +14,9 @@ export class LowRate {
     for (; rate / 2 >= leastHz; rate /= 2)
       this.halves.push({
         half: new HalfRate(),
-        ring: new Float32Array(MOST),
+        ring: new Float32Array(AT_ONCE),
         first: 0,
-        out: new Float32Array(MOST),
+        out: new Float32Array(AT_ONCE),
       });
     this.rate = rate;
   }
@@ -26,7 +26,7 @@ export class LowRate {
     return this.halves.reduceRight((at) => HalfRate.sampleOf(at), index);
   }
 
-  /** @returns what these samples, at most 2048, give; overwritten by the next ones. */
+  /** @returns what these samples, at most `AT_ONCE`, give; overwritten by the next ones. */
   push(samples: Float32Array): Float32Array {
     return this.halves.reduce((all, stage) => {
       const { half, ring, first, out } = stage;
@@ -34,7 +34,7 @@ export class LowRate {
       stage.first += all.length;
       const begin = first >> 1;
       const count = (stage.first >> 1) - begin;
-      for (let i = 0; i < count; i++) out[i] = ring[(begin + i) & (MOST - 1)];
+      for (let i = 0; i < count; i++) out[i] = ring[(begin + i) & (AT_ONCE - 1)];
       return out.subarray(0, count);
     }, samples);
   }

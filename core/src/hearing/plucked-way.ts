@@ -37,7 +37,7 @@ export class PluckedWay {
     this.errors = new PredictionErrors(sampleRateHz, LEAST_HZ);
   }
 
-  /** @param samples at most 2048. @param last index after the newest of them. */
+  /** @param samples at most `AT_ONCE`. @param last index after the newest of them. */
   push(samples: Float32Array, last: number): void {
     this.keep(this.errors.push(samples), last);
   }

@@ -81,7 +81,7 @@ export class PredictionErrors {
     this.back = stepsOf(LARGEST.beforeS);
   }
 
-  /** @param samples of the sound, at most 2048. @returns what they settle, each about 45 ms late. */
+  /** @param samples of the sound, at most `AT_ONCE`. @returns what they settle, each about 45 ms late. */
   push(samples: Float32Array): Rise[] {
     const found: Rise[] = [];
     for (const value of this.low.push(samples)) {
