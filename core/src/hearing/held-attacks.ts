@@ -3,7 +3,7 @@
  * millisecond; the softer it sets in, the later it is seen to, and the more a note's own swell or change says when. An attack that is clear enough is a note
  * even where no swell and no change was heard: what rings on under it hides those.
  */
-import { PredictionErrors } from './prediction-errors.ts';
+import { PredictionErrors, type Rise } from './prediction-errors.ts';
 
 /** Lower than for what is plucked: of what is held, the breath and the bow are heard high up, all the time. */
 const LEAST_HZ = 5_500;
@@ -16,7 +16,7 @@ const NEAR_S = 0.05;
 /** So long after an attack a note whose swell or change is heard is under way. */
 const SETTLES_S = 0.12;
 
-export interface Attack {
+interface Attack {
   timeS: number;
   db: number;
   confidence: number;
@@ -71,7 +71,7 @@ export class HeldAttacks {
     );
   }
 
-  private keep(rises: ReturnType<PredictionErrors['push']>): void {
+  private keep(rises: readonly Rise[]): void {
     for (const { sample, db, confidence } of rises)
       if (db >= SAYS_WHEN.fromDb) this.attacks.push({ timeS: sample / this.rate, db, confidence });
   }
