@@ -61,7 +61,7 @@ export class HeldWay {
   private readonly entry: ToneEntry;
   private readonly attacks: HeldAttacks;
   private toldSample = -Infinity;
-  private found: Onset[] = [];
+  private readonly found: Onset[] = [];
   /** A change without a foot, until it is known that it was no end, and that it stays. */
   private waiting: Waiting | null = null;
   private open: { onset: Onset; loudest: number } | null = null;
@@ -136,9 +136,7 @@ export class HeldWay {
 
   /** Those since the last time. */
   take(): Onset[] {
-    const taken = this.found;
-    this.found = [];
-    return taken;
+    return this.found.splice(0);
   }
 
   private change(ring: Float32Array, last: number): Change | null {

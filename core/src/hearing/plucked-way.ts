@@ -28,7 +28,7 @@ export class PluckedWay {
   private readonly rate: number;
   private readonly kept: Kept;
   private readonly errors: PredictionErrors;
-  private found: Onset[] = [];
+  private readonly found: Onset[] = [];
 
   /** @param kept the sound, to which samples are added before they are pushed. */
   constructor(sampleRateHz: number, kept: Kept) {
@@ -54,9 +54,7 @@ export class PluckedWay {
 
   /** Those since the last time. */
   take(): Onset[] {
-    const taken = this.found;
-    this.found = [];
-    return taken;
+    return this.found.splice(0);
   }
 
   private keep(rises: readonly Rise[], last: number): void {

@@ -30,7 +30,7 @@ export class StruckWay {
   private readonly kept: Kept;
   private readonly engine: Engine;
   private readonly low: LowStrokes;
-  private found: Onset[] = [];
+  private readonly found: Onset[] = [];
   /** Of the last stroke. */
   private lastSample = -Infinity;
   private lastLevel = 0;
@@ -64,9 +64,7 @@ export class StruckWay {
 
   /** Those since the last time. */
   take(): Onset[] {
-    const taken = this.found;
-    this.found = [];
-    return taken;
+    return this.found.splice(0);
   }
 
   private tell({ sample, level }: { sample: number; level: number }, peak: FluxPeak): void {
