@@ -71,14 +71,16 @@ export class PredictionErrors {
     this.hop = this.step * Math.round((LEARNS.everyS * rate) / this.step);
     const order = Math.round(ORDER_S * rate);
     this.predictions = Array.from({ length: KEPT_PREDICTIONS }, () => new LinearPrediction(order, length));
-    // Silence comes before everything. What is learned from ends the gap before what comes next.
-    this.learnsFrom = order + this.hop;
-    this.filled = this.learnsFrom + length + gap;
-    this.samples = new Float64Array(this.filled + this.hop);
     this.stepS = this.step / rate;
     const stepsOf = (seconds: number) => Math.round(seconds / this.stepS);
     this.ahead = stepsOf(LARGEST.afterS);
     this.back = stepsOf(LARGEST.beforeS);
+    // A rise that is settled is seen once more from the beginning of its quiet stretch on, with as many samples before it as a prediction takes.
+    const lookedBack = (this.ahead + LOUD_STEPS + QUIET_STEPS) * this.step + order + 1;
+    // Silence comes before everything. What is learned from ends the gap before what comes next.
+    this.learnsFrom = Math.max(order + this.hop, lookedBack - length - gap);
+    this.filled = this.learnsFrom + length + gap;
+    this.samples = new Float64Array(this.filled + this.hop);
   }
 
   /** @param samples of the sound, at most `AT_ONCE`. @returns what they settle, each about 45 ms late. */
