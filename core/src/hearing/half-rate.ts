@@ -16,7 +16,7 @@ function bessel(x: number): number {
 }
 
 const REACH = 2 * PAIRS;
-/** Samples that are kept before the newest ones move to the beginning. */
+/** So many samples are looked at in one go: those of before that still count, and new ones behind them. */
 const KEPT = 1024;
 /** What is written lies so many samples of the sound behind. */
 const LATE = REACH - 1;
