@@ -15,6 +15,8 @@ const OWN_DB = 16;
 const NEAR_S = 0.05;
 /** So long after an attack a note whose swell or change is heard is under way. */
 const SETTLES_S = 0.12;
+/** Beginnings of notes are kept for so long. */
+const KEPT_S = 0.5;
 
 interface Attack {
   timeS: number;
@@ -29,7 +31,7 @@ export class HeldAttacks {
   private readonly errors: PredictionErrors;
   /** Those that no note has been found for yet, in order. */
   private attacks: Attack[] = [];
-  /** When the notes of the last half second began. */
+  /** When the last notes began. */
   private notesS: number[] = [];
 
   constructor(sampleRateHz: number) {
@@ -51,7 +53,7 @@ export class HeldAttacks {
   beginOf(timeS: number): number {
     const near = this.attacks.filter((attack) => isNear(attack.timeS, timeS));
     this.attacks = this.attacks.filter((attack) => !near.includes(attack));
-    this.notesS = [...this.notesS.filter((other) => other > timeS - 0.5), timeS];
+    this.notesS = [...this.notesS.filter((other) => other > timeS - KEPT_S), timeS];
     if (near.length === 0) return timeS;
     const clearest = near.reduce((a, b) => (b.db > a.db ? b : a));
     const { fromDb, aloneDb } = SAYS_WHEN;

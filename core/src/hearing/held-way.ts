@@ -7,6 +7,7 @@ import type { FluxPeak } from './flux.ts';
 import { HalfRate } from './half-rate.ts';
 import { HeldAttacks } from './held-attacks.ts';
 import { LevelFalls } from './level-fall.ts';
+import { loudestIn } from './loudest.ts';
 import { type Onset, onsetAt } from './onset.ts';
 import { SLOWLY, footOfSwell } from './swell.ts';
 import { ToneEntry } from './tone-entry.ts';
@@ -115,7 +116,7 @@ export class HeldWay {
     if (!change || change.sample - (this.waiting?.sample ?? this.toldSample) < apart) return null;
     this.tellWaiting();
     const { sample, hasFoot, peak } = change;
-    const onset = onsetAt(sample / this.rate, loudestOf(ring, sample, last), peak);
+    const onset = onsetAt(sample / this.rate, loudestIn(ring, last, sample, last), peak);
     if (hasFoot) this.tell(sample, onset);
     else this.waiting = { ...change, onset, fellS: null };
     if (!change.isClear) return null;
@@ -162,7 +163,7 @@ export class HeldWay {
     if (this.waiting && isNear(this.waiting.sample, FALL.changesBeforeS)) this.waiting.fellS = timeS;
     else if (!isNear(this.toldSample, FALL.toldBeforeS)) {
       const sample = Math.round(timeS * this.rate);
-      const onset = { ...fall, strength: Math.min(1, loudestOf(ring, sample, last)) };
+      const onset = { ...fall, strength: Math.min(1, loudestIn(ring, last, sample, last)) };
       this.opens(onset);
       this.tell(sample, onset);
     }
@@ -176,7 +177,7 @@ export class HeldWay {
     )) {
       const sample = Math.round(timeS * this.rate);
       const loudest = (fromS: number, toS: number) =>
-        loudestOf(ring, Math.max(0, sample + fromS * this.rate), Math.min(last, sample + toS * this.rate));
+        loudestIn(ring, last, sample + fromS * this.rate, sample + toS * this.rate);
       if (loudest(STOPS.fromS, STOPS.toS) < STOPS.share * loudest(-STOPS.beforeS, 0)) continue;
       const onset = { timeS, confidence, strength: Math.min(1, loudest(0, Infinity)) };
       this.opens(onset);
@@ -223,11 +224,4 @@ export class HeldWay {
   private opens(onset: Onset): void {
     this.open = { onset, loudest: 0 };
   }
-}
-
-function loudestOf(ring: Float32Array, from: number, to: number): number {
-  let level = 0;
-  const mask = ring.length - 1;
-  for (let i = Math.round(from); i < to; i++) level = Math.max(level, Math.abs(ring[i & mask]));
-  return level;
 }

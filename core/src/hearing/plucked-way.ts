@@ -2,8 +2,9 @@
  * Plucked strings, and whatever else rings on under the next note: one begins where something was not foretold. To the sample, where it has an attack there.
  */
 import { attackNear } from './attack.ts';
+import { loudestIn } from './loudest.ts';
 import type { Onset } from './onset.ts';
-import { PredictionErrors, type Rise } from './prediction-errors.ts';
+import { PredictionErrors, type Rise, confidenceOf } from './prediction-errors.ts';
 
 /** High enough for the partials of a string that tell its notes apart. */
 const LEAST_HZ = 11_000;
@@ -14,8 +15,8 @@ const LEVEL_S = 0.03;
 const RANG_S = 0.05;
 /** What rings has been stopped where so soon after it no more than such a share of it is left. */
 const STOPPED = { afterS: 0.005, share: 0.2 } as const;
-/** Of a rise by 10 dB. */
-const CLEAR = 0.92;
+/** What rises by 10 dB can hardly be anything but a beginning. */
+const CLEAR = confidenceOf(10);
 
 /** Powers of two long, indexed by the sample. */
 interface Kept {
@@ -72,13 +73,8 @@ export class PluckedWay {
     const attack = attackNear(high, last, near, sampleRateHz);
     if (attack && attack.riseDb >= ATTACK.db && Math.abs(attack.sample - near) < ATTACK.nearS * sampleRateHz)
       return { timeS: attack.sample / sampleRateHz, strength: Math.min(1, attack.level), confidence };
-    const loudest = (fromS: number, toS: number) => {
-      let most = 0;
-      const end = Math.min(last, near + Math.round(toS * sampleRateHz));
-      for (let i = Math.max(0, near + Math.round(fromS * sampleRateHz)); i < end; i++)
-        most = Math.max(most, Math.abs(ring[i & (ring.length - 1)]));
-      return most;
-    };
+    const loudest = (fromS: number, toS: number) =>
+      loudestIn(ring, last, near + fromS * sampleRateHz, near + toS * sampleRateHz);
     const rang = loudest(-RANG_S, 0);
     if (loudest(STOPPED.afterS, LEVEL_S) < STOPPED.share * rang) return null;
     // Of a soft note among loud ones what it adds is its level; where that is not seen, what was not foretold of it.

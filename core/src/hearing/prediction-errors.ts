@@ -42,6 +42,9 @@ export interface Rise {
   confidence: number;
 }
 
+/** Of a rise by so many dB. */
+export const confidenceOf = (db: number) => 1 - Math.exp(-(db / RISE_DB - 0.5));
+
 export class PredictionErrors {
   private readonly low: LowRate;
   private readonly predictions: readonly LinearPrediction[];
@@ -163,7 +166,7 @@ export class PredictionErrors {
       sample: this.low.sampleOf((step + 0.5) * this.step),
       level: Math.sqrt(2 * (this.power(step, step + LOUD_STEPS) - this.power(step - QUIET_STEPS, step))),
       db,
-      confidence: 1 - Math.exp(-(db / RISE_DB - 0.5)),
+      confidence: confidenceOf(db),
     };
   }
 }

@@ -7,6 +7,7 @@
 import type { Onset } from './onset.ts';
 import type { SoundKind } from './kinds.ts';
 import { HighPass } from './high-pass.ts';
+import { loudestIn } from './loudest.ts';
 import { glideCents, periodicityOf } from './periodicity.ts';
 
 const HIGH_HZ = 3000;
@@ -167,12 +168,7 @@ export class VoiceTeller {
   }
 
   private peak(ring: Float32Array, at: number, fromS: number, toS: number): number {
-    const mask = ring.length - 1;
-    let most = 0;
-    const first = Math.max(0, this.samples - ring.length, at + Math.round(fromS * this.rate));
-    const last = Math.min(this.samples, at + Math.round(toS * this.rate));
-    for (let i = first; i < last; i++) most = Math.max(most, Math.abs(ring[i & mask]));
-    return most;
+    return loudestIn(ring, this.samples, at + fromS * this.rate, at + toS * this.rate);
   }
 
   private cut(ring: Float32Array, at: number, fromS: number, toS: number): Float32Array {
