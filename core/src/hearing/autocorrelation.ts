@@ -11,8 +11,8 @@ export class Autocorrelation {
   private readonly size: number;
   private readonly lags: number;
   /** The piece, with silence behind it; then its powers, turned round behind themselves. */
-  private readonly piece: Float64Array;
-  private readonly packed: Float64Array;
+  private readonly piece: number[];
+  private readonly packed: number[];
   private readonly cos: Float64Array;
   private readonly sin: Float64Array;
 
@@ -24,8 +24,8 @@ export class Autocorrelation {
     this.lags = lags;
     this.spectrum = new Spectrum(size);
     this.fft = new FFT(size / 2);
-    this.piece = new Float64Array(size);
-    this.packed = new Float64Array(size);
+    this.piece = Array(size).fill(0);
+    this.packed = this.fft.createComplexArray();
     const turn = (lag: number) => (2 * Math.PI * lag) / size;
     this.cos = Float64Array.from({ length: lags }, (_, lag) => Math.cos(turn(lag)));
     this.sin = Float64Array.from({ length: lags }, (_, lag) => Math.sin(turn(lag)));
@@ -34,7 +34,7 @@ export class Autocorrelation {
   /** @param samples as many as the length is. @param into one sum a lag. */
   of(samples: Float64Array, into: Float64Array): void {
     const { fft, piece, packed, size, lags, cos, sin } = this;
-    piece.set(samples);
+    for (let i = 0; i < samples.length; i++) piece[i] = samples[i];
     piece.fill(0, samples.length);
     const powers = this.spectrum.powers(piece);
     piece[0] = powers[0];

@@ -23,33 +23,48 @@ const BEGINS_S = 0.4;
 /** Of silence that a computer made: nothing is divided by 0. */
 const LEAST_NOISE = 1e-5;
 
+/** What the noise of a band is multiplied by from one frame to the next, where it is above it and where it is below. */
+interface Follows {
+  up: number;
+  down: number;
+}
+
 export class Bands {
   readonly count: number;
   /** Seconds from one frame to the next. */
   readonly frameS: number;
   private readonly form: BandForm;
   private readonly spectrum: Spectrum;
-  private readonly taper: Float64Array;
-  private readonly frame: Float64Array;
+  private readonly taper: number[];
+  private readonly frame: number[];
   /** Of each band its first bin; the last entry ends the last band. */
   private readonly edges: Int32Array;
-  private readonly noise: Float64Array;
+  private readonly noise: number[];
   private readonly logs: QuickLogs;
   private frames = 0;
+  private readonly atFirst: Follows;
+  private readonly then: Follows;
 
   constructor(form: BandForm) {
     this.form = form;
     this.spectrum = new Spectrum(form.window);
-    this.frame = new Float64Array(form.window);
-    this.taper = Float64Array.from(
+    this.frame = Array(form.window).fill(0);
+    this.taper = Array.from(
       { length: form.window },
       (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * (i + 0.5)) / form.window),
     );
     this.edges = Int32Array.from(edgesOf(form));
     this.count = this.edges.length - 1;
-    this.noise = new Float64Array(this.count);
+    this.noise = Array(this.count).fill(0);
     this.logs = new QuickLogs(this.count);
     this.frameS = form.hop / form.sampleRateHz;
+    this.atFirst = this.follows(FOLLOWS_DB.begin);
+    this.then = this.follows(FOLLOWS_DB.then);
+  }
+
+  private follows(dbPerS: number): Follows {
+    const step = dbPerS * this.frameS;
+    return { up: 10 ** ((QUANTILE * step) / 20), down: 10 ** (((QUANTILE - 1) * step) / 20) };
   }
 
   /** How many of the bands begin below a frequency. */
@@ -66,13 +81,10 @@ export class Bands {
     const { values } = this.logs;
     const first = (end - window) & mask;
     const whole = Math.min(window, ring.length - first);
-    for (let i = 0; i < whole; i++) frame[i] = ring[first + i] * taper[i];
-    for (let i = whole; i < window; i++) frame[i] = ring[i - whole] * taper[i];
+    weigh(ring, taper, frame, first, 0, whole);
+    weigh(ring, taper, frame, -whole, whole, window);
     const powers = spectrum.powers(frame);
-    const follows = this.frames++ * this.frameS < BEGINS_S ? FOLLOWS_DB.begin : FOLLOWS_DB.then;
-    const step = follows * this.frameS;
-    const up = 10 ** ((QUANTILE * step) / 20);
-    const down = 10 ** (((QUANTILE - 1) * step) / 20);
+    const { up, down } = this.frames++ * this.frameS < BEGINS_S ? this.atFirst : this.then;
     // So that the mean magnitude of a sine of amplitude 1 is 1.
     const scale = 4 / window;
     for (let band = 0; band < this.count; band++) {
@@ -97,4 +109,15 @@ function edgesOf({ sampleRateHz, window }: BandForm): number[] {
     if (edges.at(-1) !== bin) edges.push(bin);
   }
   return edges;
+}
+
+function weigh(
+  ring: Float32Array,
+  taper: number[],
+  into: number[],
+  first: number,
+  from: number,
+  to: number,
+): void {
+  for (let i = from; i < to; i++) into[i] = ring[first + i] * taper[i];
 }

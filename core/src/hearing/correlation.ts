@@ -25,17 +25,20 @@ export function slidingProducts(
   }
   const fft = transformOf(Math.max(LEAST_SIZE, 2 ** Math.ceil(Math.log2(4 * sound.length))));
   const { size } = fft;
-  const block = new Float64Array(size);
-  const spectrum = new Float64Array(2 * size);
-  const back = new Float64Array(2 * size);
-  block.set(sound);
-  const pattern = new Float64Array(2 * size);
+  // Plain arrays, which the package asks for.
+  const block: number[] = Array(size).fill(0);
+  const spectrum = fft.createComplexArray();
+  const back = fft.createComplexArray();
+  const pattern = fft.createComplexArray();
+  for (let i = 0; i < sound.length; i++) block[i] = sound[i];
   fft.realTransform(pattern, block);
   fft.completeSpectrum(pattern);
   const step = size - sound.length + 1;
   for (let first = 0; first < products.length; first += step) {
-    block.fill(0);
-    block.set(piece.subarray(from + first, from + first + size));
+    const begin = from + first;
+    const there = Math.min(size, piece.length - begin);
+    for (let i = 0; i < there; i++) block[i] = piece[begin + i];
+    block.fill(0, there);
     fft.realTransform(spectrum, block);
     fft.completeSpectrum(spectrum);
     // The sound turned round in time: its spectrum conjugate.

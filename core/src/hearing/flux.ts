@@ -62,12 +62,18 @@ export class Flux {
     let sum = 0;
     let risen = 0;
     if (this.frames >= lag) {
-      for (let band = 0; band < this.bands; band++) {
-        const low = band > 0 ? before[band - 1] : 0;
-        const high = band < this.bands - 1 ? before[band + 1] : 0;
-        const rise = levels[band] - Math.max(low, before[band], high);
+      const { bands } = this;
+      let low = 0;
+      let was = before[0];
+      for (let band = 0; band < bands; band++) {
+        const high = band + 1 < bands ? before[band + 1] : 0;
+        const level = levels[band];
+        const nearest = low > high ? low : high;
+        const rise = level - (was > nearest ? was : nearest);
         if (rise > 0) sum += rise;
-        if (levels[band] - before[band] > RISES) risen++;
+        if (level - was > RISES) risen++;
+        low = was;
+        was = high;
       }
     }
     before.set(levels);

@@ -16,8 +16,6 @@ function bessel(x: number): number {
 }
 
 const REACH = 2 * PAIRS;
-/** So many samples are looked at in one go: those of before that still count, and new ones behind them. */
-const KEPT = 1024;
 /** What is written lies so many samples of the sound behind. */
 const LATE = REACH - 1;
 const SHAPE = Float64Array.from({ length: PAIRS }, (_, pair) => {
@@ -30,43 +28,40 @@ const [T1, T3, T5, T7, T9, T11] = SHAPE.map(
   (tap) => (0.25 * tap) / SHAPE.reduce((sum, other) => sum + other, 0),
 );
 
+/** So many samples are taken at once, at the most. */
+export const AT_ONCE = 2048;
+
 export class HalfRate {
   /** The sample of the sound that one at half the rate stands for. */
   static sampleOf(index: number): number {
     return 2 * index + 1 - LATE;
   }
 
-  /** Silence comes before everything. */
-  private readonly last = new Float64Array(KEPT);
+  /** Those of before that still count, and new ones behind them. Silence comes before everything. */
+  private readonly last = new Float64Array(2 * REACH + AT_ONCE);
   private filled = 2 * REACH;
+  private readonly out = new Float32Array(AT_ONCE / 2);
+  /** Whether the next sample is one of those of which one for two comes. */
+  private isSecond = false;
 
-  /**
-   * @param first how many samples came before these.
-   * @param ring gets one for two; a power of two long.
-   */
-  through(samples: Float32Array, from: number, to: number, ring: Float32Array, first: number): void {
-    const mask = ring.length - 1;
-    const { last } = this;
-    const room = KEPT - 2 * REACH;
-    for (let done = from; done < to; done += room) {
-      const count = Math.min(room, to - done);
-      // What is kept of before, and these behind it.
-      last.copyWithin(0, this.filled - 2 * REACH, this.filled);
-      last.set(samples.subarray(done, done + count), 2 * REACH);
-      this.filled = 2 * REACH + count;
-      const before = first + done - from;
-      // Around the sample that came LATE samples before each second one.
-      for (let at = before | 1; at < before + count; at += 2) {
-        const middle = 2 * REACH + at - before - LATE;
-        ring[(at >> 1) & mask] =
-          0.5 * last[middle] +
-          T1 * (last[middle - 1] + last[middle + 1]) +
-          T3 * (last[middle - 3] + last[middle + 3]) +
-          T5 * (last[middle - 5] + last[middle + 5]) +
-          T7 * (last[middle - 7] + last[middle + 7]) +
-          T9 * (last[middle - 9] + last[middle + 9]) +
-          T11 * (last[middle - 11] + last[middle + 11]);
-      }
-    }
+  /** @param samples at most `AT_ONCE`. @returns one for two, from the first on; overwritten by the next ones. */
+  push(samples: Float32Array): Float32Array {
+    const { last, out } = this;
+    last.copyWithin(0, this.filled - 2 * REACH, this.filled);
+    last.set(samples, 2 * REACH);
+    this.filled = 2 * REACH + samples.length;
+    let count = 0;
+    // Around the sample that came LATE samples before each second one.
+    for (let i = (this.isSecond ? 0 : 1) + 2 * REACH - LATE; i + LATE < this.filled; i += 2)
+      out[count++] =
+        0.5 * last[i] +
+        T1 * (last[i - 1] + last[i + 1]) +
+        T3 * (last[i - 3] + last[i + 3]) +
+        T5 * (last[i - 5] + last[i + 5]) +
+        T7 * (last[i - 7] + last[i + 7]) +
+        T9 * (last[i - 9] + last[i + 9]) +
+        T11 * (last[i - 11] + last[i + 11]);
+    this.isSecond = this.isSecond !== samples.length % 2 > 0;
+    return out.subarray(0, count);
   }
 }

@@ -27,15 +27,16 @@ interface Attack {
 const isNear = (timeS: number, otherS: number) => Math.abs(timeS - otherS) < NEAR_S;
 
 export class HeldAttacks {
-  private readonly rate: number;
+  private readonly timeOf: (sample: number) => number;
   private readonly errors: PredictionErrors;
   /** Those that no note has been found for yet, in order. */
   private attacks: Attack[] = [];
   /** When the last notes began. */
   private notesS: number[] = [];
 
-  constructor(sampleRateHz: number) {
-    this.rate = sampleRateHz;
+  /** @param timeOf when a sample that is pushed lies in the sound, in seconds; fractions of one too. */
+  constructor(sampleRateHz: number, timeOf: (sample: number) => number) {
+    this.timeOf = timeOf;
     this.errors = new PredictionErrors(sampleRateHz, LEAST_HZ);
   }
 
@@ -75,6 +76,6 @@ export class HeldAttacks {
 
   private keep(rises: readonly Rise[]): void {
     for (const { sample, db, confidence } of rises)
-      if (db >= SAYS_WHEN.fromDb) this.attacks.push({ timeS: sample / this.rate, db, confidence });
+      if (db >= SAYS_WHEN.fromDb) this.attacks.push({ timeS: this.timeOf(sample), db, confidence });
   }
 }

@@ -9,6 +9,7 @@ import { HeldAttacks } from './held-attacks.ts';
 import { LevelFalls } from './level-fall.ts';
 import { loudestIn } from './loudest.ts';
 import { type Onset, onsetAt } from './onset.ts';
+import { keep } from './ring.ts';
 import { SLOWLY, footOfSwell } from './swell.ts';
 import { ToneEntry } from './tone-entry.ts';
 
@@ -58,7 +59,7 @@ interface Waiting extends Change {
 export class HeldWay {
   private readonly rate: number;
   private readonly engine: Engine;
-  private readonly halved: { rate: HalfRate; ring: Float32Array } | null;
+  private readonly halved: { rate: HalfRate; ring: Float32Array; samples: number } | null;
   private readonly entry: ToneEntry;
   private readonly attacks: HeldAttacks;
   private toldSample = -Infinity;
@@ -74,10 +75,11 @@ export class HeldWay {
   constructor(sampleRateHz: number, kept: number) {
     this.rate = sampleRateHz;
     const halves = sampleRateHz >= HALVED_FROM_HZ;
-    this.engine = new Engine(halves ? sampleRateHz / 2 : sampleRateHz, HELD);
+    this.halved = halves ? { rate: new HalfRate(), ring: new Float32Array(kept / 2), samples: 0 } : null;
+    const ownRate = halves ? sampleRateHz / 2 : sampleRateHz;
+    this.engine = new Engine(ownRate, HELD);
     this.entry = new ToneEntry(this.engine.bands.count, HELD.overlap);
-    this.attacks = new HeldAttacks(sampleRateHz);
-    this.halved = halves ? { rate: new HalfRate(), ring: new Float32Array(kept / 2) } : null;
+    this.attacks = new HeldAttacks(ownRate, (own) => this.sampleOf(own) / sampleRateHz);
   }
 
   /** The sample of the sound after which its next frame can be looked at. */
@@ -85,9 +87,15 @@ export class HeldWay {
     return this.halved ? 2 * this.engine.due : this.engine.due;
   }
 
-  /** @param samples at most `AT_ONCE`. */
-  push(samples: Float32Array): void {
-    this.attacks.push(samples);
+  /** @param samples at most `AT_ONCE`. @param isOver they are the silence behind the sound. */
+  push(samples: Float32Array, isOver: boolean): void {
+    const { halved } = this;
+    const own = halved ? halved.rate.push(samples) : samples;
+    if (halved) {
+      keep(own, halved.ring, halved.samples);
+      halved.samples += own.length;
+    }
+    if (!isOver) this.attacks.push(own);
   }
 
   /** The sound is over: silence comes. */
@@ -95,16 +103,8 @@ export class HeldWay {
     this.attacks.end();
   }
 
-  /** @param first how many samples came before these. */
-  through(samples: Float32Array, from: number, to: number, first: number): void {
-    this.halved?.rate.through(samples, from, to, this.halved.ring, first);
-  }
-
-  /**
-   * Looks at the frame that is due. @param ring holds the sound; `last` is the index after its newest sample.
-   * @returns the sample at which something begins, where that is settled now.
-   */
-  hear(ring: Float32Array, last: number): number | null {
+  /** Looks at the frame that is due. @param ring holds the sound; `last` is the index after its newest sample. */
+  hear(ring: Float32Array, last: number): void {
     this.hearAttacks(ring, last);
     if (this.fall) this.hearFall(this.fall, ring, last);
     const apart = this.engine.apartS * this.rate;
@@ -113,15 +113,13 @@ export class HeldWay {
     const isNear = waiting && change && change.sample - waiting.sample < apart;
     if (isNear && this.outweighs(change, waiting)) this.waiting = null;
     else if (waiting && last > waiting.sample + apart + SETTLES_S * this.rate) this.tellWaiting();
-    if (!change || change.sample - (this.waiting?.sample ?? this.toldSample) < apart) return null;
+    if (!change || change.sample - (this.waiting?.sample ?? this.toldSample) < apart) return;
     this.tellWaiting();
     const { sample, hasFoot, peak } = change;
     const onset = onsetAt(sample / this.rate, loudestIn(ring, last, sample, last), peak);
     if (hasFoot) this.tell(sample, onset);
     else this.waiting = { ...change, onset, fellS: null };
-    if (!change.isClear) return null;
-    this.opens(onset);
-    return sample;
+    if (change.isClear) this.opens(onset);
   }
 
   /** A piece of the sound, of so many seconds from this time on, is as loud as this: what was held may have ended, or given way. */

@@ -34,6 +34,41 @@ export class HighPass {
       y1 = y;
       ring[at & mask] = y;
     }
+    this.keep(x1, x2, y1, y2);
+  }
+
+  /** The same sound through this one and another: what one waits for, the other does not. */
+  throughBoth(
+    other: HighPass,
+    samples: Float32Array,
+    ring: Float32Array,
+    otherRing: Float32Array,
+    first: number,
+  ): void {
+    const mask = ring.length - 1;
+    const { gain, a1, a2 } = this;
+    const { gain: otherGain, a1: otherA1, a2: otherA2 } = other;
+    let { x1, x2, y1, y2 } = this;
+    let { y1: otherY1, y2: otherY2 } = other;
+    for (let i = 0, at = first; i < samples.length; i++, at++) {
+      const x = samples[i];
+      const bent = x - 2 * x1 + x2;
+      const y = gain * bent - a2 * y2 - a1 * y1;
+      const otherY = otherGain * bent - otherA2 * otherY2 - otherA1 * otherY1;
+      x2 = x1;
+      x1 = x;
+      y2 = y1;
+      y1 = y;
+      otherY2 = otherY1;
+      otherY1 = otherY;
+      ring[at & mask] = y;
+      otherRing[at & mask] = otherY;
+    }
+    this.keep(x1, x2, y1, y2);
+    other.keep(x1, x2, otherY1, otherY2);
+  }
+
+  private keep(x1: number, x2: number, y1: number, y2: number): void {
     this.x1 = x1;
     this.x2 = x2;
     // Numbers too small for the machine's quick path would come of silence.

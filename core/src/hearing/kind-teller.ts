@@ -1,118 +1,106 @@
 /**
- * What kind of sounds are heard, from the signal alone: how much of a sound is left a moment after its beginning, whether that is a tone, and
- * whether it dies away from its beginning on.
+ * What kind of sounds are heard, from the signal alone: whether it dies away from its beginning on, how much of a sound is left a moment after its beginning,
+ * and whether that is a tone.
  */
 import type { SoundKind } from './kinds.ts';
+import type { Onset } from './onset.ts';
 import { periodicityOf } from './periodicity.ts';
+import { confidenceOf } from './prediction-errors.ts';
 
 /** What is left of a sound between these times after its onset, at the least: of a held one nearly all, of a struck one next to nothing. */
 const SUSTAIN = { fromS: 0.06, toS: 0.18, heldDb: -7, pluckedDb: -26 } as const;
+/** So long after its onset enough of a sound is known. */
+export const TELLS_AFTER_S = SUSTAIN.toS;
 /** A tone that is held is so periodic, looked at between these times after its onset; a cymbal rings as long and is not. */
 const TONE = { fromS: 0.08, toS: 0.14, periodic: 0.5 } as const;
+/** The level over time is looked at in pieces of so long. */
+const PIECE_S = 0.005;
 /**
  * What is plucked dies away from its beginning on, though a piano does so slowly: most of the time it falls by more than so much a second. What is held by
  * bow or breath rises about as often as it falls. Compared are levels of so many pieces, so many apart (longer than the period of a low string), unless one
  * is so far under the loudest: there nothing plays.
  */
 const DIES = { dbPerS: -4, pieces: 8, apart: 12, silentDb: -40 } as const;
-/** Where clear beginnings are mostly closer than this nobody holds a tone. */
-const SLOW_S = 0.16;
-/** So many onsets, or so many seconds, decide the kind. */
-const DECIDES = { onsets: 10, seconds: 8 } as const;
+/** Where clear beginnings are mostly closer than this nobody holds a tone. What is not foretold by 10 dB can hardly be anything but a beginning. */
+const FAST = { gapS: 0.16, confidence: confidenceOf(10) } as const;
 
 const LEAST_POWER = 1e-12;
+const LEAST_LEVEL = 1e-9;
 
-export type Way = 'struck' | 'held';
-
-/** The sound as it is kept. */
-interface Kept {
+/** The sound, and what is heard in it as one kind or another: that is asked for only where it decides. */
+export interface Heard {
+  samples: Float32Array;
   sampleRateHz: number;
-  /** A power of two long, indexed by the sample. */
-  ring: Float32Array;
-  /** Its level over time, in pieces of so many samples; a power of two long, too. */
-  envelope: Float32Array;
-  piece: number;
+  /** Nothing but silence comes after it. */
+  isOver: boolean;
+  as: (kind: 'struck' | 'plucked' | 'sustained') => readonly Onset[];
 }
 
-export class KindTeller {
-  private readonly rate: number;
-  private readonly kept: Kept;
-  /** What is left of a sound is looked at when it is old enough. */
-  private readonly waiting: { sample: number; way: Way }[] = [];
-  private readonly sustains: Record<Way, number[]> = { struck: [], held: [] };
-  /** Of the held ones, how periodic they are. */
-  private readonly periodic: number[] = [];
-  /** By how much the level rose, in dB a second, at each moment. */
-  private readonly slopes: number[] = [];
-  private loudestDb = -Infinity;
+export function kindOf(heard: Heard): Exclude<SoundKind, 'pulsed'> {
+  const powers = powersOf(heard);
+  if (!diesAway(powers) && isHeld(heard, powers)) return 'sustained';
+  return middleOf(sustainsOf(heard.as('struck'), powers)) > SUSTAIN.pluckedDb ? 'plucked' : 'struck';
+}
 
-  constructor(kept: Kept) {
-    this.kept = kept;
-    this.rate = kept.sampleRateHz;
+function isHeld(heard: Heard, powers: Float64Array): boolean {
+  const onsets = heard.as('sustained');
+  if (middleOf(sustainsOf(onsets, powers)) <= SUSTAIN.heldDb) return false;
+  if (middleOf(onsets.map(({ timeS }) => periodicityAfter(timeS, heard))) <= TONE.periodic) return false;
+  const clear = heard.as('plucked').filter(({ confidence }) => confidence > FAST.confidence);
+  const gaps = clear.slice(1).map(({ timeS }, i) => timeS - clear[i].timeS);
+  return !(gaps.length > 0 && middleOf(gaps) < FAST.gapS);
+}
+
+/** Of each piece, its mean. */
+function powersOf({ samples, sampleRateHz, isOver }: Heard): Float64Array {
+  const piece = Math.round(PIECE_S * sampleRateHz);
+  const silence = isOver ? Math.ceil(TELLS_AFTER_S / PIECE_S) + 1 : 0;
+  const powers = new Float64Array(Math.floor(samples.length / piece) + silence);
+  for (let i = 0; i < powers.length; i++) {
+    const end = Math.min(samples.length, (i + 1) * piece);
+    let sum = 0;
+    for (let k = i * piece; k < end; k++) sum += samples[k] * samples[k];
+    powers[i] = sum / piece;
   }
+  return powers;
+}
 
-  begins(way: Way, sample: number): void {
-    this.waiting.push({ sample, way });
-  }
-
-  /** A piece of the envelope is there: how the level rises or falls, and of the onset that is old enough now, how much of its level is left. */
-  pieceEnded(index: number): void {
-    this.compare(index);
-    const { envelope, piece } = this.kept;
-    const mask = envelope.length - 1;
-    const oldest = this.waiting[0];
-    if (!oldest || index * piece < oldest.sample + SUSTAIN.toS * this.rate) return;
-    const { sample: first, way } = this.waiting.shift()!;
-    const at = (seconds: number) => Math.floor((first + seconds * this.rate) / piece);
-    let most = 1e-9;
-    let least = Infinity;
-    for (let i = at(0); i <= at(SUSTAIN.fromS); i++) most = Math.max(most, envelope[i & mask]);
-    // The next stroke may come before: it is what is left before it that counts.
-    for (let i = at(SUSTAIN.fromS); i <= at(SUSTAIN.toS); i++) least = Math.min(least, envelope[i & mask]);
-    this.sustains[way].push(20 * Math.log10((least + 1e-9) / most));
-    if (way === 'held') this.periodic.push(periodicityOf(this.cut(first, TONE.fromS, TONE.toS), this.rate));
-  }
-
-  /**
-   * @param clearS when something began that nothing had foretold, in seconds. @param heardS seconds so far. @param now whether it must be decided.
-   * @returns null while that is too little.
-   */
-  tell(clearS: readonly number[], heardS: number, now: boolean): SoundKind | null {
-    const { struck, held } = this.sustains;
-    const enough = Math.max(struck.length, held.length) >= DECIDES.onsets || heardS > DECIDES.seconds;
-    if (!enough && !now) return null;
-    const isTone = middleOf(this.periodic) > TONE.periodic;
-    const gaps = clearS.slice(1).map((timeS, i) => timeS - clearS[i]);
-    const isFast = gaps.length > 0 && middleOf(gaps) < SLOW_S;
-    const dies = middleOf(this.slopes) < DIES.dbPerS;
-    if (middleOf(held) > SUSTAIN.heldDb && isTone && !isFast && !dies) return 'sustained';
-    return middleOf(struck) > SUSTAIN.pluckedDb ? 'plucked' : 'struck';
-  }
-
-  /** A piece of what was heard, from so long after a sample to so long after it. */
-  private cut(sample: number, fromS: number, toS: number): Float32Array {
-    const { ring } = this.kept;
-    const first = sample + Math.round(fromS * this.rate);
-    const length = Math.round((toS - fromS) * this.rate);
-    return Float32Array.from({ length }, (_, i) => ring[(first + i) & (ring.length - 1)]);
-  }
-
-  private compare(index: number): void {
-    if (index < DIES.apart + DIES.pieces) return;
-    const now = this.levelDb(index);
-    const before = this.levelDb(index - DIES.apart);
-    this.loudestDb = Math.max(this.loudestDb, now);
-    if (Math.min(now, before) < this.loudestDb + DIES.silentDb) return;
-    this.slopes.push(((now - before) * this.rate) / (DIES.apart * this.kept.piece));
-  }
-
-  /** Of the last pieces up to this one. */
-  private levelDb(index: number): number {
-    const { envelope } = this.kept;
+function diesAway(powers: Float64Array): boolean {
+  const levelDb = (last: number) => {
     let sum = LEAST_POWER;
-    for (let i = index - DIES.pieces + 1; i <= index; i++) sum += envelope[i & (envelope.length - 1)] ** 2;
+    for (let i = last - DIES.pieces + 1; i <= last; i++) sum += powers[i];
     return 10 * Math.log10(sum / DIES.pieces);
+  };
+  const slopes: number[] = [];
+  let loudest = -Infinity;
+  for (let i = DIES.apart + DIES.pieces; i < powers.length; i++) {
+    const now = levelDb(i);
+    const before = levelDb(i - DIES.apart);
+    loudest = Math.max(loudest, now);
+    if (Math.min(now, before) < loudest + DIES.silentDb) continue;
+    slopes.push((now - before) / (DIES.apart * PIECE_S));
   }
+  return middleOf(slopes) < DIES.dbPerS;
+}
+
+/** Of each onset of which enough is known, how much of its level is left, in dB. */
+function sustainsOf(onsets: readonly Onset[], powers: Float64Array): number[] {
+  return onsets.flatMap(({ timeS }) => {
+    const at = (seconds: number) => Math.floor((timeS + seconds) / PIECE_S);
+    if (at(SUSTAIN.toS) >= powers.length) return [];
+    let most = 0;
+    let least = Infinity;
+    for (let i = at(0); i <= at(SUSTAIN.fromS); i++) most = Math.max(most, powers[i]);
+    // The next stroke may come before: it is what is left before it that counts.
+    for (let i = at(SUSTAIN.fromS); i <= at(SUSTAIN.toS); i++) least = Math.min(least, powers[i]);
+    return [20 * Math.log10((Math.sqrt(least) + LEAST_LEVEL) / (Math.sqrt(most) + LEAST_LEVEL))];
+  });
+}
+
+function periodicityAfter(timeS: number, { samples, sampleRateHz }: Heard): number {
+  const first = Math.round((timeS + TONE.fromS) * sampleRateHz);
+  const length = Math.round((TONE.toS - TONE.fromS) * sampleRateHz);
+  return periodicityOf(samples.slice(first, first + length), sampleRateHz);
 }
 
 function middleOf(values: readonly number[]): number {

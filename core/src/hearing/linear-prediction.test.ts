@@ -10,7 +10,9 @@ const powerOf = (values: Float64Array) =>
 function left(samples: Float64Array, order = ORDER): number {
   const prediction = new LinearPrediction(order, LENGTH);
   prediction.learn(samples, order);
-  return prediction.errorPower(samples, LENGTH + order, samples.length);
+  const errors = new Float64Array(samples.length - LENGTH - order);
+  prediction.errors(samples, LENGTH + order, samples.length, errors);
+  return powerOf(errors);
 }
 const soundOf = (value: (i: number) => number) =>
   Float64Array.from({ length: LENGTH + 400 }, (_, i) => value(i));

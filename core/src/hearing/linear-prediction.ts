@@ -27,8 +27,7 @@ export class LinearPrediction {
     this.tapered = new Float64Array(length);
     this.alike = new Float64Array(order + 1);
     this.autocorrelation = new Autocorrelation(length, order + 1);
-    // An even number: one more that stays 0 where the order is even.
-    this.weights = new Float64Array(order + 2 - (order % 2));
+    this.weights = new Float64Array(order + 1);
     this.weights[0] = 1;
   }
 
@@ -48,46 +47,68 @@ export class LinearPrediction {
       // Rounding has eaten what was left: the weights so far are as good as they get.
       if (!(Math.abs(reflection) < 1)) return;
       // Each weight and its mirror come of the same two.
-      for (let i = 1; i <= m - i; i++) {
-        const mirror = weights[m - i];
-        weights[m - i] += reflection * weights[i];
-        if (i < m - i) weights[i] += reflection * mirror;
+      let first = 1;
+      let last = m - 1;
+      for (; first < last; first++, last--) {
+        const weight = weights[first];
+        const mirror = weights[last];
+        weights[first] = weight + reflection * mirror;
+        weights[last] = mirror + reflection * weight;
       }
+      if (first === last) weights[first] *= 1 + reflection;
       weights[m] = reflection;
       left *= 1 - reflection * reflection;
     }
   }
 
-  /** @returns the power of what was not foretold between two indices; as many samples as the order is, and one more, lie before the first. */
-  errorPower(samples: Float64Array, from: number, to: number): number {
+  /**
+   * What was not foretold of each sample between two indices; as many as the order is lie before the first.
+   * @param into gets them, from its beginning on.
+   */
+  errors(samples: Float64Array, from: number, to: number, into: Float64Array): void {
     const { weights } = this;
-    const last = weights.length;
-    let power = 0;
+    const order = weights.length;
     let at = from;
-    // Three at a time, by two weights: what is read serves several sums, and what one sum waits for, the others do not.
-    for (; at + 2 < to; at += 3) {
-      let [a, b, c] = [0, 0, 0];
-      let [a2, b2, c2] = [0, 0, 0];
-      for (let k = 0; k < last; k += 2) {
-        const i = at - k;
+    // Six at a time: a sample that is read serves all of them, and what one sum waits for, the others do not.
+    for (; at + 5 < to; at += 6) {
+      let a = 0;
+      let b = 0;
+      let c = 0;
+      let d = 0;
+      let e = 0;
+      let f = 0;
+      let second = samples[at + 1];
+      let third = samples[at + 2];
+      let fourth = samples[at + 3];
+      let fifth = samples[at + 4];
+      let sixth = samples[at + 5];
+      for (let k = 0; k < order; k++) {
         const weight = weights[k];
-        const next = weights[k + 1];
-        const middle = samples[i];
-        const later = samples[i + 1];
-        a += weight * middle;
-        b += weight * later;
-        c += weight * samples[i + 2];
-        a2 += next * samples[i - 1];
-        b2 += next * middle;
-        c2 += next * later;
+        const first = samples[at - k];
+        a += weight * first;
+        b += weight * second;
+        c += weight * third;
+        d += weight * fourth;
+        e += weight * fifth;
+        f += weight * sixth;
+        sixth = fifth;
+        fifth = fourth;
+        fourth = third;
+        third = second;
+        second = first;
       }
-      power += (a + a2) ** 2 + (b + b2) ** 2 + (c + c2) ** 2;
+      const place = at - from;
+      into[place] = a;
+      into[place + 1] = b;
+      into[place + 2] = c;
+      into[place + 3] = d;
+      into[place + 4] = e;
+      into[place + 5] = f;
     }
     for (; at < to; at++) {
       let error = 0;
-      for (let k = 0; k < last; k++) error += weights[k] * samples[at - k];
-      power += error * error;
+      for (let k = 0; k < order; k++) error += weights[k] * samples[at - k];
+      into[at - from] = error;
     }
-    return power / (to - from);
   }
 }

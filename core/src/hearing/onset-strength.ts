@@ -37,7 +37,7 @@ export class OnsetStrengthMaker {
   private readonly window: number;
   private readonly spectrum: Spectrum;
   private readonly taper: Float64Array;
-  private readonly frame: Float64Array;
+  private readonly frame: number[];
   private readonly ring: Float32Array;
   private readonly bandOf: Int32Array;
   private readonly pitchOf: Int32Array;
@@ -53,7 +53,7 @@ export class OnsetStrengthMaker {
     this.hop = Math.round(sampleRateHz / FRAMES_A_SECOND);
     this.window = 2 ** Math.round(Math.log2(WINDOW_S * sampleRateHz));
     this.spectrum = new Spectrum(this.window);
-    this.frame = new Float64Array(this.window);
+    this.frame = Array(this.window).fill(0);
     this.taper = Float64Array.from(
       { length: this.window },
       (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * (i + 0.5)) / this.window),

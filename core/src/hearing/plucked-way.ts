@@ -4,7 +4,7 @@
 import { attackNear } from './attack.ts';
 import { loudestIn } from './loudest.ts';
 import type { Onset } from './onset.ts';
-import { PredictionErrors, type Rise, confidenceOf } from './prediction-errors.ts';
+import { PredictionErrors, type Rise } from './prediction-errors.ts';
 
 /** High enough for the partials of a string that tell its notes apart. */
 const LEAST_HZ = 11_000;
@@ -15,8 +15,6 @@ const LEVEL_S = 0.03;
 const RANG_S = 0.05;
 /** What rings has been stopped where so soon after it no more than such a share of it is left. */
 const STOPPED = { afterS: 0.005, share: 0.2 } as const;
-/** What rises by 10 dB can hardly be anything but a beginning. */
-const CLEAR = confidenceOf(10);
 
 /** Powers of two long, indexed by the sample. */
 interface Kept {
@@ -46,11 +44,6 @@ export class PluckedWay {
   /** The sound is over. */
   end(last: number): void {
     this.keep(this.errors.end(), last);
-  }
-
-  /** When those that were not taken yet begin, in seconds; only where they can hardly be anything else. */
-  get clearS(): number[] {
-    return this.found.filter(({ confidence }) => confidence > CLEAR).map(({ timeS }) => timeS);
   }
 
   /** Those since the last time. */

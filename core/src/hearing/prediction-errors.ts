@@ -59,6 +59,11 @@ export class PredictionErrors {
   private readonly stepS: number;
   private readonly energy = new Float64Array(KEPT_STEPS);
   private readonly rises = new Float64Array(KEPT_STEPS);
+  /** What was not foretold of what came last, and of what is looked at once more. */
+  private readonly errors: Float64Array;
+  private readonly seenAgain: Float64Array;
+  /** Of the squares of what was not foretold in this step, so far. */
+  private sum = 0;
   private count = 0;
   private steps = 0;
   private toldStep = -Infinity;
@@ -84,21 +89,28 @@ export class PredictionErrors {
     this.learnsFrom = Math.max(order + this.hop, lookedBack - length - gap);
     this.filled = this.learnsFrom + length + gap;
     this.samples = new Float64Array(this.filled + this.hop);
+    this.errors = new Float64Array(this.hop);
+    this.seenAgain = new Float64Array(QUIET_STEPS * this.step);
   }
 
   /** @param samples of the sound, at most `AT_ONCE`. @returns what they settle, each about 45 ms late. */
   push(samples: Float32Array): Rise[] {
     const found: Rise[] = [];
-    for (const value of this.low.push(samples)) {
-      if (this.filled === this.samples.length) {
-        this.samples.copyWithin(0, this.hop);
-        this.filled -= this.hop;
-        this.predictions[++this.learned % KEPT_PREDICTIONS].learn(this.samples, this.learnsFrom);
+    const low = this.low.push(samples);
+    for (let taken = 0; taken < low.length;) {
+      if (this.filled === this.samples.length) this.learn();
+      const { filled, errors } = this;
+      const count = Math.min(low.length - taken, this.samples.length - filled);
+      for (let i = 0; i < count; i++) this.samples[filled + i] = low[taken + i];
+      this.known(0).errors(this.samples, filled, filled + count, errors);
+      for (let i = 0; i < count; i++) {
+        this.sum += errors[i] * errors[i];
+        this.filled++;
+        if (++this.count % this.step > 0) continue;
+        const rise = this.endStep();
+        if (rise) found.push(rise);
       }
-      this.samples[this.filled++] = value;
-      if (++this.count % this.step > 0) continue;
-      const rise = this.endStep();
-      if (rise) found.push(rise);
+      taken += count;
     }
     return found;
   }
@@ -111,8 +123,15 @@ export class PredictionErrors {
     );
   }
 
+  private learn(): void {
+    this.samples.copyWithin(0, this.hop);
+    this.filled -= this.hop;
+    this.predictions[++this.learned % KEPT_PREDICTIONS].learn(this.samples, this.learnsFrom);
+  }
+
   private endStep(): Rise | null {
-    this.energy[this.steps++ % KEPT_STEPS] = this.errorPower(this.filled - this.step, this.filled);
+    this.energy[this.steps++ % KEPT_STEPS] = this.sum / this.step;
+    this.sum = 0;
     const { compared } = this;
     if (compared < QUIET_STEPS) return null;
     this.rises[compared % KEPT_STEPS] = this.riseAt(compared);
@@ -128,24 +147,38 @@ export class PredictionErrors {
     return decibels(this.power(step, step + LOUD_STEPS), this.power(step - QUIET_STEPS, step));
   }
 
-  /** Between two of the samples that are kept, by what was known so many times of learning ago. */
-  private errorPower(from: number, to: number, ago = 0): number {
-    const prediction = this.predictions[Math.max(0, this.learned - ago) % KEPT_PREDICTIONS];
-    return prediction.errorPower(this.samples, from, to);
+  /** What was known so many times of learning ago. */
+  private known(ago: number): LinearPrediction {
+    return this.predictions[Math.max(0, this.learned - ago) % KEPT_PREDICTIONS];
+  }
+
+  /** The power of what was not foretold between two of the samples that are kept. */
+  private errorPower(prediction: LinearPrediction, from: number, to: number): number {
+    const errors = this.seenAgain.subarray(0, to - from);
+    prediction.errors(this.samples, from, to, errors);
+    return errors.reduce((sum, error) => sum + error * error, 0) / errors.length;
   }
 
   /** How much it rises, in dB, seen all along with what was known before. */
   private riseAsKnownBefore(step: number): number {
     const at = this.filled - (this.steps - step) * this.step;
     const from = at - QUIET_STEPS * this.step;
-    const ago = Math.ceil((this.filled - from) / this.hop);
-    return decibels(this.errorPower(at, at + LOUD_STEPS * this.step, ago), this.errorPower(from, at, ago));
+    const prediction = this.known(Math.ceil((this.filled - from) / this.hop));
+    return decibels(
+      this.errorPower(prediction, at, at + LOUD_STEPS * this.step),
+      this.errorPower(prediction, from, at),
+    );
   }
 
   private power(from: number, to: number): number {
+    const { energy } = this;
     let sum = 0;
-    for (let step = from; step < to; step++) sum += this.energy[step % KEPT_STEPS];
-    return sum / (to - from);
+    let other = 0;
+    for (let step = from; step < to; step += 2) {
+      sum += energy[step & (KEPT_STEPS - 1)];
+      other += energy[(step + 1) & (KEPT_STEPS - 1)];
+    }
+    return (sum + other) / (to - from);
   }
 
   private settled(step: number): Rise | null {

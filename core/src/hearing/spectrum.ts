@@ -7,24 +7,24 @@ import FFT from 'fft.js';
 export class Spectrum {
   private readonly fft: FFT;
   private readonly half: number;
-  private readonly packed: Float64Array;
-  private readonly cos: Float64Array;
-  private readonly sin: Float64Array;
-  private readonly power: Float64Array;
+  private readonly packed: number[];
+  private readonly cos: number[];
+  private readonly sin: number[];
+  private readonly power: number[];
 
   /** @param window samples of a frame, a power of two. */
   constructor(window: number) {
     this.half = window / 2;
     this.fft = new FFT(this.half);
-    this.packed = new Float64Array(window);
-    this.power = new Float64Array(this.half + 1);
+    this.packed = this.fft.createComplexArray();
+    this.power = Array(this.half + 1).fill(0);
     const turn = (k: number) => (2 * Math.PI * k) / window;
-    this.cos = Float64Array.from({ length: this.half }, (_, k) => Math.cos(turn(k)));
-    this.sin = Float64Array.from({ length: this.half }, (_, k) => Math.sin(turn(k)));
+    this.cos = Array.from({ length: this.half }, (_, k) => Math.cos(turn(k)));
+    this.sin = Array.from({ length: this.half }, (_, k) => Math.sin(turn(k)));
   }
 
   /** @returns squared magnitudes of the bins up to half the sampling rate; overwritten by the next frame. */
-  powers(frame: Float64Array): Float64Array {
+  powers(frame: number[]): number[] {
     const { packed, half, cos, sin, power } = this;
     this.fft.transform(packed, frame);
     power[0] = (packed[0] + packed[1]) ** 2;

@@ -48,18 +48,14 @@ export class StruckWay {
     return this.engine.due;
   }
 
-  /**
-   * Looks at the frame that is due. @param last index after the newest sample.
-   * @returns the sample at which a stroke begins, where that is settled now; a low one under a hiss is not among them.
-   */
-  hear(last: number): number | null {
+  /** Looks at the frame that is due. @param last index after the newest sample. */
+  hear(last: number): void {
     const { engine, low } = this;
     const { ring } = this.kept;
     const peak = engine.look(ring);
-    const sample = peak && this.strokeAt(peak, last);
+    if (peak) this.hearPeak(peak, last);
     const lowStroke = low.look(engine, ring, last, this.lastSample);
     if (lowStroke) this.tell(lowStroke, lowStroke.peak);
-    return sample;
   }
 
   /** Those since the last time. */
@@ -73,19 +69,18 @@ export class StruckWay {
     this.found.push(onsetAt(sample / this.rate, level, peak));
   }
 
-  private strokeAt(peak: FluxPeak, last: number): number | null {
+  private hearPeak(peak: FluxPeak, last: number): void {
     const { engine } = this;
     const attack = this.attackAt(engine.sampleOf(peak), peak.rising, last);
-    if (!attack) return null;
+    if (!attack) return;
     const apart = attack.sample - this.lastSample;
     // A grace note, or a voice, just before it does not hide what is far louder.
     const isFarLouder =
       attack.level > OUTSHINES.times * this.lastLevel && apart > OUTSHINES.apartS * this.rate;
-    if (apart < engine.apartS * this.rate && !isFarLouder) return null;
+    if (apart < engine.apartS * this.rate && !isFarLouder) return;
     const isForming = apart < FORMS.withinS * this.rate && attack.level < FORMS.times * this.lastLevel;
-    if (isForming && peak.rising < FORMS.bands) return null;
+    if (isForming && peak.rising < FORMS.bands) return;
     this.tell(attack, peak);
-    return attack.sample;
   }
 
   private attackAt(sample: number, rising: number, last: number): Attack | null {

@@ -9,6 +9,7 @@ import type { SoundKind } from './kinds.ts';
 import { HighPass } from './high-pass.ts';
 import { loudestIn } from './loudest.ts';
 import { glideCents, periodicityOf } from './periodicity.ts';
+import { keep } from './ring.ts';
 
 const HIGH_HZ = 3000;
 /** An onset's own level is looked for so long; that of what it leads to, as long behind it; the vowel's between these times. */
@@ -75,14 +76,14 @@ export class VoiceTeller {
 
   /** @param onsets that were told of with these samples; one may be told late, but sooner than it is looked at. */
   push(samples: Float32Array, onsets: readonly Onset[]): void {
-    const mask = this.ring.length - 1;
     // In pieces that the ring holds beside what is looked back at.
     const piece = Math.round(PIECE_S * this.rate);
     this.waiting = [...this.waiting, ...onsets].sort((a, b) => a.timeS - b.timeS);
     for (let from = 0; from < samples.length; from += piece) {
       const to = Math.min(samples.length, from + piece);
       this.filter.through(samples, from, to, this.high, this.samples);
-      for (let i = from; i < to; i++) this.ring[this.samples++ & mask] = samples[i];
+      keep(samples.subarray(from, to), this.ring, this.samples);
+      this.samples += to - from;
       this.look(false);
     }
   }

@@ -53,8 +53,7 @@ export function lowestHz(sound: string, sampleRateHz: number): number {
   const samples = voiceOf(sound, sampleRateHz);
   if (!samples) return 0;
   const window = roomFor(samples.length).length;
-  const frame = new Float64Array(window);
-  frame.set(samples);
+  const frame = Array.from({ length: window }, (_, i) => samples[i] ?? 0);
   const powers = new Spectrum(window).powers(frame);
   const little = LITTLE * powers.reduce((sum, power) => sum + power, 0);
   let below = 0;
