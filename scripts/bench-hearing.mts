@@ -175,16 +175,37 @@ function voices(oneShotSounds: readonly Sound[], noteSounds: readonly Sound[]): 
   ];
 }
 
-function speed({ mine, theirs }: Both): string[] {
-  const times = ({ seconds, ms }: Tally) => (1000 * seconds) / ms;
-  const own = `${Math.round(times(mine))} times real time`;
+const timesReal = ({ seconds, ms }: Tally) => (1000 * seconds) / ms;
+
+/** The fastest of some rounds: what else this machine does is not ours. */
+const ROUNDS = 5;
+
+/** How fast sounds of a known kind are heard, as all but the first seconds of a recording are. */
+function knownSpeeds(sounds: readonly Sound[]): string[] {
+  const fastest = (kind: SoundKind) => {
+    const ms = Array.from({ length: ROUNDS }, () =>
+      sounds.map(({ samples, rate }) => {
+        const begun = performance.now();
+        hear(samples, rate, kind);
+        return performance.now() - begun;
+      }),
+    ).reduce((best, round) => best.map((one, i) => Math.min(one, round[i])));
+    const seconds = sounds.reduce((sum, { samples, rate }) => sum + samples.length / rate, 0);
+    return Math.round((1000 * seconds) / ms.reduce((sum, one) => sum + one, 0));
+  };
+  const kinds = ['struck', 'plucked', 'sustained'] as const;
+  return kinds.map((kind) => `${kind} ${fastest(kind)} times`);
+}
+
+function speed({ mine, theirs }: Both, sounds: readonly Sound[]): string[] {
+  const own = `${Math.round(timesReal(mine))} times real time`;
   const text = theirs
-    ? `In the same run, one thread: ours ${own}, the library ${Math.round(times(theirs))} times: ${(times(mine) / times(theirs)).toFixed(1)} times as fast.`
+    ? `In the same run, one thread: ours ${own}, the library ${Math.round(timesReal(theirs))} times: ${(timesReal(mine) / timesReal(theirs)).toFixed(1)} times as fast.`
     : `One thread: ${own}.`;
   return [
     '## Speed',
     '',
-    text,
+    `${text} These are pieces of 10 to 20 seconds, of which half or more goes by before the kind of sound is known. Where it is known, as it is in all but the first seconds of a recording, the fastest of ${ROUNDS} rounds: ${knownSpeeds(sounds).join(', ')} real time.`,
     '',
     'The library is the SuperFlux extractor of a general-purpose package (`npm install --no-save essentia.js`), with the best of six settings and its constant shift taken out.',
     '',
@@ -199,10 +220,7 @@ const soundsOf = (what: string) =>
   parts
     .filter(([title]) => title.startsWith(what))
     .flatMap(([, rows]) => rows.flatMap(([, sounds]) => sounds));
-writeFileSync(
-  REPORT,
-  [HEAD, ...text, ...voices(soundsOf('Recorded one-shots'), soundsOf('Recorded notes')), ...speed(all)].join(
-    '\n',
-  ),
-);
+const mistaken = voices(soundsOf('Recorded one-shots'), soundsOf('Recorded notes'));
+const some = soundsOf('').filter((_, i) => i % 12 === 0);
+writeFileSync(REPORT, [HEAD, ...text, ...mistaken, ...speed(all, some)].join('\n'));
 console.log(`Written: ${REPORT}`);

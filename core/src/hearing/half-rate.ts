@@ -50,17 +50,43 @@ export class HalfRate {
     last.copyWithin(0, this.filled - 2 * REACH, this.filled);
     last.set(samples, 2 * REACH);
     this.filled = 2 * REACH + samples.length;
-    let count = 0;
     // Around the sample that came LATE samples before each second one.
-    for (let i = (this.isSecond ? 0 : 1) + 2 * REACH - LATE; i + LATE < this.filled; i += 2)
-      out[count++] =
-        0.5 * last[i] +
-        T1 * (last[i - 1] + last[i + 1]) +
-        T3 * (last[i - 3] + last[i + 3]) +
-        T5 * (last[i - 5] + last[i + 5]) +
-        T7 * (last[i - 7] + last[i + 7]) +
-        T9 * (last[i - 9] + last[i + 9]) +
-        T11 * (last[i - 11] + last[i + 11]);
+    const first = (this.isSecond ? 0 : 1) + 2 * REACH - LATE;
+    const count = Math.max(0, Math.ceil((this.filled - LATE - first) / 2));
+    // Of what is read once, each is at the next one's place then.
+    let a = last[first - 11];
+    let b = last[first - 9];
+    let c = last[first - 7];
+    let d = last[first - 5];
+    let e = last[first - 3];
+    let f = last[first - 1];
+    let g = last[first + 1];
+    let h = last[first + 3];
+    let i = last[first + 5];
+    let j = last[first + 7];
+    let k = last[first + 9];
+    for (let n = 0, middle = first; n < count; n++, middle += 2) {
+      const l = last[middle + 11];
+      out[n] =
+        0.5 * last[middle] +
+        T1 * (f + g) +
+        T3 * (e + h) +
+        T5 * (d + i) +
+        T7 * (c + j) +
+        T9 * (b + k) +
+        T11 * (a + l);
+      a = b;
+      b = c;
+      c = d;
+      d = e;
+      e = f;
+      f = g;
+      g = h;
+      h = i;
+      i = j;
+      j = k;
+      k = l;
+    }
     this.isSecond = this.isSecond !== samples.length % 2 > 0;
     return out.subarray(0, count);
   }

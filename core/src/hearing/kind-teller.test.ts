@@ -1,5 +1,7 @@
+import { playedStrokes, recordingOf } from '../players/index.ts';
 import { strings } from '../testing/strings.ts';
-import { hear } from './index.ts';
+import { type SoundKind, hear } from './index.ts';
+import { kindOf } from './kind-teller.ts';
 
 const RATE = 44_100;
 const pitch = (i: number) => 220 * 2 ** (((i * 5) % 12) / 12);
@@ -37,5 +39,30 @@ describe('of itself a sound is heard', () => {
 
   it('not as sustained where its notes come faster than anybody holds one', () => {
     expect(hear(tones(0.13, 50, 0), RATE).kind).toBe('plucked');
+  });
+});
+
+describe('is only heard in the ways that decide', () => {
+  const asked = (samples: Float32Array) => {
+    const ways: SoundKind[] = [];
+    const as = (kind: SoundKind) => {
+      ways.push(kind);
+      return hear(samples, RATE, kind).onsets;
+    };
+    const kind = kindOf({ samples, sampleRateHz: RATE, isOver: true, as });
+    return { kind, ways };
+  };
+
+  it('as struck alone where it dies away', () => {
+    expect(asked(strings(RATE, 8, plucks(0.5, 14), 0.008))).toEqual({ kind: 'plucked', ways: ['struck'] });
+  });
+
+  it('as sustained too where a room is heard between strokes, and as plucked not even there', () => {
+    const claps = recordingOf(playedStrokes(14, 0.5, 3), 'clap');
+    expect(asked(claps)).toEqual({ kind: 'struck', ways: ['sustained', 'struck'] });
+  });
+
+  it('as sustained and as plucked where it stays', () => {
+    expect(asked(tones(0.5, 14, 0.05))).toEqual({ kind: 'sustained', ways: ['sustained', 'plucked'] });
   });
 });

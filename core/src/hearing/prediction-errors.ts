@@ -66,6 +66,9 @@ export class PredictionErrors {
   private sum = 0;
   private count = 0;
   private steps = 0;
+  /** Of the energies of the steps that are compared: the last ones, and those before them. */
+  private loud = 0;
+  private quiet = 0;
   private toldStep = -Infinity;
   private toldDb = 0;
 
@@ -130,21 +133,29 @@ export class PredictionErrors {
   }
 
   private endStep(): Rise | null {
-    this.energy[this.steps++ % KEPT_STEPS] = this.sum / this.step;
+    const newest = this.steps++;
+    const { energy } = this;
+    const mask = KEPT_STEPS - 1;
+    const power = this.sum / this.step;
+    energy[newest & mask] = power;
     this.sum = 0;
+    const leaves = energy[(newest - LOUD_STEPS) & mask];
+    // The sums of what is compared are those of the step before, with a step more and a step less; added up anew before their roundings do.
+    this.loud += power - leaves;
+    this.quiet += leaves - energy[(newest - LOUD_STEPS - QUIET_STEPS) & mask];
     const { compared } = this;
     if (compared < QUIET_STEPS) return null;
-    this.rises[compared % KEPT_STEPS] = this.riseAt(compared);
+    if (newest % KEPT_STEPS === 0) {
+      this.loud = this.energyOf(compared, compared + LOUD_STEPS);
+      this.quiet = this.energyOf(compared - QUIET_STEPS, compared);
+    }
+    this.rises[compared % KEPT_STEPS] = decibels(this.loud / LOUD_STEPS, this.quiet / QUIET_STEPS);
     return this.settled(compared - this.ahead);
   }
 
   /** The last step of which it is known how much it rises. */
   private get compared(): number {
     return this.steps - LOUD_STEPS;
-  }
-
-  private riseAt(step: number): number {
-    return decibels(this.power(step, step + LOUD_STEPS), this.power(step - QUIET_STEPS, step));
   }
 
   /** What was known so many times of learning ago. */
@@ -170,15 +181,10 @@ export class PredictionErrors {
     );
   }
 
-  private power(from: number, to: number): number {
-    const { energy } = this;
+  private energyOf(from: number, to: number): number {
     let sum = 0;
-    let other = 0;
-    for (let step = from; step < to; step += 2) {
-      sum += energy[step & (KEPT_STEPS - 1)];
-      other += energy[(step + 1) & (KEPT_STEPS - 1)];
-    }
-    return (sum + other) / (to - from);
+    for (let step = from; step < to; step++) sum += this.energy[step & (KEPT_STEPS - 1)];
+    return sum;
   }
 
   private settled(step: number): Rise | null {
@@ -194,10 +200,12 @@ export class PredictionErrors {
     if (db < UNSURE.belowDb && this.riseAsKnownBefore(step) < UNSURE.riseDb) return null;
     this.toldStep = step;
     this.toldDb = db;
+    const loud = this.energyOf(step, step + LOUD_STEPS) / LOUD_STEPS;
+    const quiet = this.energyOf(step - QUIET_STEPS, step) / QUIET_STEPS;
     return {
       // Somewhere within the step.
       sample: this.low.sampleOf((step + 0.5) * this.step),
-      level: Math.sqrt(2 * (this.power(step, step + LOUD_STEPS) - this.power(step - QUIET_STEPS, step))),
+      level: Math.sqrt(2 * (loud - quiet)),
       db,
       confidence: confidenceOf(db),
     };
