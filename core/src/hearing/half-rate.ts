@@ -53,7 +53,7 @@ export class HalfRate {
     // Around the sample that came LATE samples before each second one.
     const first = (this.isSecond ? 0 : 1) + 2 * REACH - LATE;
     const count = Math.max(0, Math.ceil((this.filled - LATE - first) / 2));
-    // Of what is read once, each is at the next one's place then.
+    // Each is read once, and handed on: two samples later it is one place further back.
     let a = last[first - 11];
     let b = last[first - 9];
     let c = last[first - 7];
@@ -87,7 +87,7 @@ export class HalfRate {
       j = k;
       k = l;
     }
-    this.isSecond = this.isSecond !== samples.length % 2 > 0;
+    if (samples.length % 2 > 0) this.isSecond = !this.isSecond;
     return out.subarray(0, count);
   }
 }

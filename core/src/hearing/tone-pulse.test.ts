@@ -49,3 +49,20 @@ describe('a pulse of a low tone', () => {
     ).toBe(false);
   });
 });
+
+it.each([432, 433, 434, 435, 700, 1919, 1920])(
+  'noise that comes again after %d samples is alike after exactly so many, and is found',
+  (period) => {
+    const random = chance(11);
+    const noise = Float32Array.from({ length: period }, () => 2 * random() - 1);
+    const ring = Float32Array.from({ length: LENGTH }, (_, i) => noise[i % period]);
+    expect(isTonePulse(ring, 8000, 6000, RATE)).toBe(true);
+  },
+);
+
+it('noise that comes again sooner or later than any low tone does is none', () => {
+  const random = chance(12);
+  const ring = Float32Array.from({ length: LENGTH }, () => 2 * random() - 1);
+  for (let i = 2100; i < LENGTH; i++) ring[i] = ring[i - 2050];
+  expect(isTonePulse(ring, 8000, 6000, RATE)).toBe(false);
+});
