@@ -9,7 +9,7 @@ import type { SoundKind } from './kinds.ts';
 import { HighPass } from './high-pass.ts';
 import { loudestIn } from './loudest.ts';
 import { glideCents, periodicityOf } from './periodicity.ts';
-import { keep } from './ring.ts';
+import { cut, keep } from './ring.ts';
 
 const HIGH_HZ = 3000;
 /** An onset's own level is looked for so long; that of what it leads to, as long behind it; the vowel's between these times. */
@@ -173,10 +173,8 @@ export class VoiceTeller {
   }
 
   private cut(ring: Float32Array, at: number, fromS: number, toS: number): Float32Array {
-    const mask = ring.length - 1;
     const first = Math.max(0, at + Math.round(fromS * this.rate));
-    const last = Math.max(first, Math.min(this.samples, at + Math.round(toS * this.rate)));
-    return Float32Array.from({ length: last - first }, (_, i) => ring[(first + i) & mask]);
+    return cut(ring, first, Math.max(first, Math.min(this.samples, at + Math.round(toS * this.rate))));
   }
 }
 
