@@ -7,14 +7,14 @@ const RATE = 44_100;
 const pitch = (i: number) => 220 * 2 ** (((i * 5) % 12) / 12);
 
 /** One after the other, full after 2 ms; each ends `gapS` before the next. */
-function tones(apartS: number, count: number, gapS: number): Float32Array {
-  const samples = new Float32Array(Math.round((count * apartS + 1) * RATE));
+function tones(apartS: number, count: number, gapS: number, firstS = 0.5): Float32Array {
+  const samples = new Float32Array(Math.round((firstS + count * apartS + 0.5) * RATE));
   for (let i = 0; i < count; i++)
     for (let k = 0; k < (apartS - gapS) * RATE; k++) {
       const t = k / RATE;
       const envelope = Math.min(1, t / 0.002, (apartS - gapS - t) / 0.004);
       for (let n = 1; n <= 20; n++)
-        samples[Math.round((0.5 + i * apartS) * RATE) + k] +=
+        samples[Math.round((firstS + i * apartS) * RATE) + k] +=
           0.1 * 0.8 ** n * envelope * Math.sin(2 * Math.PI * n * pitch(i) * t);
     }
   return samples;
@@ -35,6 +35,10 @@ describe('of itself a sound is heard', () => {
 
   it.each([0.5, 0.3])('as sustained where it stays, though it is there at once: %d s apart', (apartS) => {
     expect(hear(tones(apartS, 20, 0.05), RATE).kind).toBe('sustained');
+  });
+
+  it('as sustained where each lasts just long enough to tell, after a long silence too', () => {
+    expect(hear(tones(0.3, 20, 0.11, 5.5), RATE).kind).toBe('sustained');
   });
 
   it('not as sustained where its notes come faster than anybody holds one', () => {

@@ -7,20 +7,23 @@ import type { Onset } from './onset.ts';
 import { periodicityOf } from './periodicity.ts';
 import { confidenceOf } from './prediction-errors.ts';
 
-/** What is left of a sound between these times after its onset, at the least: of a held one nearly all, of a struck one next to nothing. */
-const SUSTAIN = { fromS: 0.06, toS: 0.18, heldDb: -7, pluckedDb: -26 } as const;
+/**
+ * What is left of a sound between these times after its onset, at the least: of a held one nearly all, a part of it where it is held but short, of a struck
+ * one next to nothing.
+ */
+const SUSTAIN = { fromS: 0.06, toS: 0.18, heldDb: -7, detachedDb: -20, pluckedDb: -26 } as const;
 /** So long after its onset enough of a sound is known. */
 export const TELLS_AFTER_S = SUSTAIN.toS;
-/** A tone that is held is so periodic, looked at between these times after its onset; a cymbal rings as long and is not. */
-const TONE = { fromS: 0.08, toS: 0.14, periodic: 0.5 } as const;
-/** The level over time is looked at in pieces of so long. */
+/** A tone that is held is so periodic, a clear one more, looked at between these times after its onset; a cymbal rings as long and is not. */
+const TONE = { fromS: 0.08, toS: 0.14, periodic: 0.5, clear: 0.9 } as const;
+/** The level over time is looked at in pieces of so long, to the nearest sample. */
 const PIECE_S = 0.005;
 /**
  * What is plucked dies away from its beginning on, though a piano does so slowly: most of the time it falls by more than so much a second. What is held by
- * bow or breath rises about as often as it falls. Compared are levels of so many pieces, so many apart (longer than the period of a low string), unless one
+ * bow or breath rises about as often as it falls, or hardly falls. Compared are levels of so many pieces, so many apart (longer than the period of a low string), unless one
  * is so far under the loudest: there nothing plays.
  */
-const DIES = { dbPerS: -4, pieces: 8, apart: 12, silentDb: -40 } as const;
+const DIES = { dbPerS: -4, hardlyDbPerS: -0.7, pieces: 8, apart: 12, silentDb: -40 } as const;
 /** Where clear beginnings are mostly closer than this nobody holds a tone. What is not foretold by 10 dB can hardly be anything but a beginning. */
 const FAST = { gapS: 0.16, confidence: confidenceOf(10) } as const;
 
@@ -36,23 +39,41 @@ export interface Heard {
   as: (kind: 'struck' | 'plucked' | 'sustained') => readonly Onset[];
 }
 
-export function kindOf(heard: Heard): Exclude<SoundKind, 'pulsed'> {
-  const powers = powersOf(heard);
-  if (!diesAway(powers) && isHeld(heard, powers)) return 'sustained';
-  return middleOf(sustainsOf(heard.as('struck'), powers)) > SUSTAIN.pluckedDb ? 'plucked' : 'struck';
+/** Of each piece of the sound, its mean power. */
+interface Level {
+  powers: Float64Array;
+  pieceS: number;
 }
 
-function isHeld(heard: Heard, powers: Float64Array): boolean {
-  const onsets = heard.as('sustained');
-  if (middleOf(sustainsOf(onsets, powers)) <= SUSTAIN.heldDb) return false;
-  if (middleOf(onsets.map(({ timeS }) => periodicityAfter(timeS, heard))) <= TONE.periodic) return false;
+export function kindOf(heard: Heard): Exclude<SoundKind, 'pulsed'> {
+  const level = levelOf(heard);
+  if (isHeld(heard, level)) return 'sustained';
+  return middleOf(sustainsOf(heard.as('struck'), level)) > SUSTAIN.pluckedDb ? 'plucked' : 'struck';
+}
+
+function isHeld(heard: Heard, level: Level): boolean {
+  const dbPerS = slopeOf(level);
+  if (dbPerS < DIES.dbPerS || !isHeldTone(heard, level, dbPerS > DIES.hardlyDbPerS)) return false;
   const clear = heard.as('plucked').filter(({ confidence }) => confidence > FAST.confidence);
   const gaps = clear.slice(1).map(({ timeS }, i) => timeS - clear[i].timeS);
   return !(gaps.length > 0 && middleOf(gaps) < FAST.gapS);
 }
 
-/** Of each piece, its mean. */
-function powersOf({ samples, sampleRateHz, isOver }: Heard): Float64Array {
+/**
+ * What stays and is a clear tone is held, though its notes may be short. What is only one of these must be heard to stay after each onset: strings that ring
+ * on under each other hardly fall as a whole, and are no clear tone; a single one that rings for long is, and falls.
+ */
+function isHeldTone(heard: Heard, level: Level, stays: boolean): boolean {
+  const onsets = heard.as('sustained');
+  const leftDb = middleOf(sustainsOf(onsets, level));
+  if (leftDb <= SUSTAIN.detachedDb) return false;
+  const periodic = middleOf(onsets.map(({ timeS }) => periodicityAfter(timeS, heard)));
+  const isClear = periodic > TONE.clear;
+  if (stays && isClear) return true;
+  return (stays || isClear) && leftDb > SUSTAIN.heldDb && periodic > TONE.periodic;
+}
+
+function levelOf({ samples, sampleRateHz, isOver }: Heard): Level {
   const piece = Math.round(PIECE_S * sampleRateHz);
   const silence = isOver ? Math.ceil(TELLS_AFTER_S / PIECE_S) + 1 : 0;
   const powers = new Float64Array(Math.floor(samples.length / piece) + silence);
@@ -62,10 +83,11 @@ function powersOf({ samples, sampleRateHz, isOver }: Heard): Float64Array {
     for (let k = i * piece; k < end; k++) sum += samples[k] * samples[k];
     powers[i] = sum / piece;
   }
-  return powers;
+  return { powers, pieceS: piece / sampleRateHz };
 }
 
-function diesAway(powers: Float64Array): boolean {
+/** By so much a second the level rises, most of the time. */
+function slopeOf({ powers, pieceS }: Level): number {
   const levelDb = (last: number) => {
     let sum = LEAST_POWER;
     for (let i = last - DIES.pieces + 1; i <= last; i++) sum += powers[i];
@@ -78,15 +100,15 @@ function diesAway(powers: Float64Array): boolean {
     const before = levelDb(i - DIES.apart);
     loudest = Math.max(loudest, now);
     if (Math.min(now, before) < loudest + DIES.silentDb) continue;
-    slopes.push((now - before) / (DIES.apart * PIECE_S));
+    slopes.push((now - before) / (DIES.apart * pieceS));
   }
-  return middleOf(slopes) < DIES.dbPerS;
+  return middleOf(slopes);
 }
 
 /** Of each onset of which enough is known, how much of its level is left, in dB. */
-function sustainsOf(onsets: readonly Onset[], powers: Float64Array): number[] {
+function sustainsOf(onsets: readonly Onset[], { powers, pieceS }: Level): number[] {
   return onsets.flatMap(({ timeS }) => {
-    const at = (seconds: number) => Math.floor((timeS + seconds) / PIECE_S);
+    const at = (seconds: number) => Math.floor((timeS + seconds) / pieceS);
     if (at(SUSTAIN.toS) >= powers.length) return [];
     let most = 0;
     let least = Infinity;

@@ -1,7 +1,7 @@
 /** Ears for sounds of a kind that is known. State lies in typed arrays; memory does not grow with the sound. */
 import { HELD, pow2 } from './engine.ts';
-import { HeldWay } from './held-way.ts';
 import { AT_ONCE } from './half-rate.ts';
+import { HeldWay } from './held-way.ts';
 import { HighPass } from './high-pass.ts';
 import type { SoundKind } from './kinds.ts';
 import type { Onset } from './onset.ts';
@@ -40,9 +40,11 @@ export class KnownEars {
     this.rate = sampleRateHz;
     this.kind = kind;
     const kept = pow2(2 * Math.max(KEPT_SOUND_S * sampleRateHz, 4 * pow2(HELD.windowS * sampleRateHz)));
-    const ring = new Float32Array(kept);
-    const high = new Float32Array(kept);
-    const higher = new Float32Array(kept);
+    // Nothing is kept where nobody looks.
+    const ringFor = (...kinds: SoundKind[]) => new Float32Array(kinds.includes(kind) ? kept : 0);
+    const ring = ringFor('struck', 'plucked', 'sustained');
+    const high = ringFor('struck', 'plucked');
+    const higher = ringFor('struck');
     this.ring = ring;
     this.high = high;
     this.higher = higher;

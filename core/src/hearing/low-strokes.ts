@@ -5,6 +5,7 @@
 import type { Engine } from './engine.ts';
 import { Flux, type FluxPeak } from './flux.ts';
 import { lowPassed } from './low-pass.ts';
+import { cut } from './ring.ts';
 import { footOfSwell } from './swell.ts';
 import { isTonePulse } from './tone-pulse.ts';
 
@@ -59,9 +60,7 @@ export class LowStrokes {
     const apart = engine.apartS * this.rate;
     if (due.sample - toldSample < apart) return null;
     const first = Math.max(0, last - ring.length, due.sample - Math.round(BEFORE_S * this.rate));
-    const around = new Float32Array(last - first);
-    for (let i = 0; i < around.length; i++) around[i] = ring[(first + i) & (ring.length - 1)];
-    const low = lowPassed(around, SOUND_BELOW_HZ, this.rate);
+    const low = lowPassed(cut(ring, first, last), SOUND_BELOW_HZ, this.rate);
     const room = new Float32Array(2 ** Math.ceil(Math.log2(low.length)));
     room.set(low);
     const { sample, riseDb } = footOfSwell(room, low.length, due.sample - first, this.rate);
