@@ -19,8 +19,8 @@ import { ToneEntry } from './tone-entry.ts';
  * note tied to the one before has no foot of its own.
  */
 const SWELL = { db: 6, clearly: 4, stays: 0.01, back: 14, hasFootDb: 14 } as const;
-/** What falls so far while its bands change has not begun, but ended. */
-const ENDED_DB = -14;
+/** What falls so far while its bands change has not begun, but ended; unless so much comes in as it does, and stays. */
+const ENDED = { db: -14, stays: 0.05 } as const;
 /** What is there from the first moment on has no beginning that could be heard. */
 const BEGINS_WITH_S = 0.08;
 /** So long after its beginning the frames have told of a sound. */
@@ -45,6 +45,8 @@ interface Change {
   hasFoot: boolean;
   /** Where it is not, it counts only if what has come in stays. */
   isClear: boolean;
+  /** It falls: most likely the note before ends. */
+  falls: boolean;
   peak: FluxPeak;
 }
 
@@ -145,11 +147,11 @@ export class HeldWay {
     const middle = this.engine.middleSampleOf(peak);
     const foot = footOfSwell(ring, last, this.sampleOf(middle), this.rate, SLOWLY);
     const swells = foot.riseDb >= SWELL.db;
-    if (!swells && foot.leftDb < ENDED_DB) return null;
+    const falls = !swells && foot.leftDb < ENDED.db;
     const hasFoot = foot.riseDb >= SWELL.hasFootDb;
-    const isClear = swells || peak.flux >= SWELL.clearly * peak.threshold;
+    const isClear = !falls && (swells || peak.flux >= SWELL.clearly * peak.threshold);
     const sample = hasFoot ? foot.sample : this.sampleOf(middle - this.engine.laterBy);
-    return sample < BEGINS_WITH_S * this.rate ? null : { sample, hasFoot, isClear, peak };
+    return sample < BEGINS_WITH_S * this.rate ? null : { sample, hasFoot, isClear, falls, peak };
   }
 
   /** What changed as the level fell began then; where nothing is known to have changed, a note of the same pitch did. */
@@ -158,7 +160,8 @@ export class HeldWay {
     const { timeS } = fall;
     const isNear = (other: number, beforeS: number) =>
       other / this.rate > timeS - beforeS && other / this.rate < timeS + FALL.afterS;
-    if (this.waiting && isNear(this.waiting.sample, FALL.changesBeforeS)) this.waiting.fellS = timeS;
+    const { waiting } = this;
+    if (waiting && !waiting.falls && isNear(waiting.sample, FALL.changesBeforeS)) waiting.fellS = timeS;
     else if (!isNear(this.toldSample, FALL.toldBeforeS)) {
       const sample = Math.round(timeS * this.rate);
       const onset = { ...fall, strength: Math.min(1, loudestIn(ring, last, sample, last)) };
@@ -185,6 +188,7 @@ export class HeldWay {
 
   /** A sound that swells so soon after a change says that what changed was the end of the one before; what is faint gives way to what is more. */
   private outweighs(change: Change, waiting: Change): boolean {
+    if (change.falls !== waiting.falls) return waiting.falls;
     if (waiting.isClear) return change.hasFoot;
     return change.isClear || change.peak.flux >= waiting.peak.flux;
   }
@@ -194,15 +198,17 @@ export class HeldWay {
     return Math.max(0, this.halved ? HalfRate.sampleOf(own) : own);
   }
 
-  /** It is told now, unless it was a faint one that did not stay. */
+  /** It is told now, unless it was a faint one that did not stay, or an end. */
   private tellWaiting(): void {
     const { waiting } = this;
     this.waiting = null;
     if (!waiting) return;
-    const { sample, onset, isClear, peak, fellS } = waiting;
+    const { sample, onset, isClear, falls, peak, fellS } = waiting;
+    if (falls && sample - this.toldSample < this.engine.apartS * this.rate) return;
     const rise = this.entry.rise(peak.frame);
     const beganS = fellS !== null && rise && fellS > this.timeOf(rise.foot) - FALL.offS ? fellS : null;
-    if (beganS === null && !isClear && this.entry.stays(peak.frame, SWELL.back) < SWELL.stays) return;
+    const least = falls ? ENDED.stays : SWELL.stays;
+    if (beganS === null && !isClear && this.entry.stays(peak.frame, SWELL.back) < least) return;
     if (rise) onset.timeS = beganS ?? this.timeOf(rise.begins);
     if (!isClear) this.opens(onset);
     this.tell(sample, onset);
