@@ -51,3 +51,47 @@ it('silence, and a sound that stands still, come to numbers', () => {
   expect(left(soundOf(() => 0))).toBe(0);
   expect(left(soundOf(() => 0.5))).toBeLessThan(0.01);
 });
+
+// What comes of a single 1 is the weights: each is what a sample so long before counts.
+function weightsOf(prediction: LinearPrediction, order: number): Float64Array {
+  const weights = new Float64Array(order + 1);
+  const one = new Float64Array(2 * order + 1);
+  one[order] = 1;
+  prediction.errors(one, order, one.length, weights);
+  return weights;
+}
+
+// The normal equations (Makhoul 1975, eq. 17 and 20): what is left is like none of the samples before it.
+it.each([1, 2, 5, 16, 39, 77])('the weights solve the normal equations: order %d', (order) => {
+  const drive = noise(order);
+  const samples = soundOf((i) => Math.sin(0.2 * i) + 0.5 * Math.sin(0.71 * i) + 0.1 * drive());
+  const prediction = new LinearPrediction(order, LENGTH);
+  prediction.learn(samples, order);
+  const weights = weightsOf(prediction, order);
+  const tapered = Float64Array.from(
+    { length: LENGTH },
+    (_, i) => samples[order + i] * Math.sin((Math.PI * (i + 0.5)) / LENGTH) ** 2,
+  );
+  const alike = (lag: number) =>
+    tapered.reduce((sum, value, i) => sum + value * (tapered[i + Math.abs(lag)] ?? 0), 0);
+  expect(weights[0]).toBe(1);
+  for (let j = 1; j <= order; j++) {
+    const sum = weights.reduce((all, weight, k) => all + weight * alike(j - k), 0);
+    expect(Math.abs(sum)).toBeLessThan(1e-5 * alike(0));
+  }
+});
+
+it.each([16, 17])('what is left of each sample is the same however many are asked for: order %d', (order) => {
+  const sound = soundOf(noise(9));
+  const prediction = new LinearPrediction(order, LENGTH);
+  prediction.learn(sound, order);
+  const weights = weightsOf(prediction, order);
+  for (let count = 1; count <= 13; count++) {
+    const errors = new Float64Array(count);
+    prediction.errors(sound, 100, 100 + count, errors);
+    errors.forEach((error, i) => {
+      const defined = weights.reduce((sum, weight, k) => sum + weight * sound[100 + i - k], 0);
+      expect(error).toBeCloseTo(defined, 12);
+    });
+  }
+});

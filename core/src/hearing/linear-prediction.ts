@@ -40,23 +40,33 @@ export class LinearPrediction {
     alike[0] = alike[0] * (1 + LEAST_SHARE) + LEAST_POWER;
     weights.fill(0, 1);
     let left = alike[0];
+    let sum = alike[1];
     for (let m = 1; m <= order; m++) {
-      let sum = alike[m];
-      for (let i = 1; i < m; i++) sum += weights[i] * alike[m - i];
       const reflection = -sum / left;
       // Rounding has eaten what was left: the weights so far are as good as they get.
       if (!(Math.abs(reflection) < 1)) return;
-      // Each weight and its mirror come of the same two.
+      // Each weight and its mirror come of the same two; what they are is summed up for the next one at once.
+      const next = m < order ? m + 1 : m;
+      sum = alike[next];
+      let mirrored = reflection * alike[1];
       let first = 1;
       let last = m - 1;
       for (; first < last; first++, last--) {
         const weight = weights[first];
         const mirror = weights[last];
-        weights[first] = weight + reflection * mirror;
-        weights[last] = mirror + reflection * weight;
+        const now = weight + reflection * mirror;
+        const mirrorNow = mirror + reflection * weight;
+        weights[first] = now;
+        weights[last] = mirrorNow;
+        sum += now * alike[next - first];
+        mirrored += mirrorNow * alike[next - last];
       }
-      if (first === last) weights[first] *= 1 + reflection;
+      if (first === last) {
+        weights[first] *= 1 + reflection;
+        sum += weights[first] * alike[next - first];
+      }
       weights[m] = reflection;
+      sum += mirrored;
       left *= 1 - reflection * reflection;
     }
   }
@@ -69,7 +79,7 @@ export class LinearPrediction {
     const { weights } = this;
     const order = weights.length;
     let at = from;
-    // Six at a time: a sample that is read serves all of them, and what one sum waits for, the others do not.
+    // Six at a time, by two weights: a sample that is read serves all of them, and what one sum waits for, the others do not.
     for (; at + 5 < to; at += 6) {
       let a = 0;
       let b = 0;
@@ -82,20 +92,32 @@ export class LinearPrediction {
       let fourth = samples[at + 3];
       let fifth = samples[at + 4];
       let sixth = samples[at + 5];
-      for (let k = 0; k < order; k++) {
+      let k = 0;
+      for (; k + 1 < order; k += 2) {
         const weight = weights[k];
+        const next = weights[k + 1];
         const first = samples[at - k];
-        a += weight * first;
+        const before = samples[at - k - 1];
+        a += weight * first + next * before;
+        b += weight * second + next * first;
+        c += weight * third + next * second;
+        d += weight * fourth + next * third;
+        e += weight * fifth + next * fourth;
+        f += weight * sixth + next * fifth;
+        sixth = fourth;
+        fifth = third;
+        fourth = second;
+        third = first;
+        second = before;
+      }
+      if (k < order) {
+        const weight = weights[k];
+        a += weight * samples[at - k];
         b += weight * second;
         c += weight * third;
         d += weight * fourth;
         e += weight * fifth;
         f += weight * sixth;
-        sixth = fifth;
-        fifth = fourth;
-        fourth = third;
-        third = second;
-        second = first;
       }
       const place = at - from;
       into[place] = a;
