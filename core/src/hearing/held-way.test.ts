@@ -29,6 +29,14 @@ describe('held notes of one pitch that are tied to one another', () => {
   });
 });
 
+describe('held notes of which every other one is far softer', () => {
+  it.each([-18, -22])('are heard where the loud ones before them fall away: by %d dB', (softDb) => {
+    const { samples, truthS } = tied(24, { swellsS: 0.02, softDb });
+    const found = hear(samples, RATE, 'sustained').onsets.map(({ timeS }) => timeS);
+    expect(scored(found, truthS, 0.025)).toMatchObject({ missed: 0, extra: 0 });
+  });
+});
+
 describe('held notes in a room', () => {
   it('are heard where they begin, and not where the one before ends', () => {
     const { samples, truthS } = tied(24, { swellsS: 0.04, softDb: -6, gapS: 0.06 });

@@ -160,8 +160,7 @@ export class HeldWay {
     const { timeS } = fall;
     const isNear = (other: number, beforeS: number) =>
       other / this.rate > timeS - beforeS && other / this.rate < timeS + FALL.afterS;
-    const { waiting } = this;
-    if (waiting && !waiting.falls && isNear(waiting.sample, FALL.changesBeforeS)) waiting.fellS = timeS;
+    if (this.waiting && isNear(this.waiting.sample, FALL.changesBeforeS)) this.waiting.fellS = timeS;
     else if (!isNear(this.toldSample, FALL.toldBeforeS)) {
       const sample = Math.round(timeS * this.rate);
       const onset = { ...fall, strength: Math.min(1, loudestIn(ring, last, sample, last)) };
@@ -204,7 +203,6 @@ export class HeldWay {
     this.waiting = null;
     if (!waiting) return;
     const { sample, onset, isClear, falls, peak, fellS } = waiting;
-    if (falls && sample - this.toldSample < this.engine.apartS * this.rate) return;
     const rise = this.entry.rise(peak.frame);
     const beganS = fellS !== null && rise && fellS > this.timeOf(rise.foot) - FALL.offS ? fellS : null;
     const least = falls ? ENDED.stays : SWELL.stays;

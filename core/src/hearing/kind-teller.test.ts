@@ -1,4 +1,4 @@
-import { playedStrokes, recordingOf } from '../players/index.ts';
+import { chance, playedStrokes, recordingOf } from '../players/index.ts';
 import { strings } from '../testing/strings.ts';
 import { type SoundKind, hear } from './index.ts';
 import { kindOf } from './kind-teller.ts';
@@ -6,16 +6,35 @@ import { kindOf } from './kind-teller.ts';
 const RATE = 44_100;
 const pitch = (i: number) => 220 * 2 ** (((i * 5) % 12) / 12);
 
-/** One after the other, full after 2 ms; each ends `gapS` before the next. */
-function tones(apartS: number, count: number, gapS: number, firstS = 0.5): Float32Array {
+interface Way {
+  firstS?: number;
+  /** How each ends. Left out, at once. */
+  halvesInS?: number;
+  /** While it sounds. */
+  fallsDbPerS?: number;
+  /** What sounds with it: a tone whose pitch is so many times its own. */
+  beside?: number;
+}
+
+/** One after the other, full after 2 ms; each ends after so long. */
+function tones(
+  apartS: number,
+  count: number,
+  lengthS: number,
+  { firstS = 0.5, halvesInS = 0.001, fallsDbPerS = 0, beside }: Way = {},
+): Float32Array {
   const samples = new Float32Array(Math.round((firstS + count * apartS + 0.5) * RATE));
   for (let i = 0; i < count; i++)
-    for (let k = 0; k < (apartS - gapS) * RATE; k++) {
+    for (let k = 0; k < (lengthS + 8 * halvesInS) * RATE; k++) {
       const t = k / RATE;
-      const envelope = Math.min(1, t / 0.002, (apartS - gapS - t) / 0.004);
-      for (let n = 1; n <= 20; n++)
-        samples[Math.round((firstS + i * apartS) * RATE) + k] +=
-          0.1 * 0.8 ** n * envelope * Math.sin(2 * Math.PI * n * pitch(i) * t);
+      const envelope =
+        Math.min(1, t / 0.002) *
+        10 ** ((-fallsDbPerS * t) / 20) *
+        2 ** (-Math.max(0, t - lengthS) / halvesInS);
+      for (const hz of beside ? [pitch(i), beside * pitch(i)] : [pitch(i)])
+        for (let n = 1; n <= 20; n++)
+          samples[Math.round((firstS + i * apartS) * RATE) + k] +=
+            0.1 * 0.8 ** n * envelope * Math.sin(2 * Math.PI * n * hz * t);
     }
   return samples;
 }
@@ -34,15 +53,38 @@ describe('of itself a sound is heard', () => {
   });
 
   it.each([0.5, 0.3])('as sustained where it stays, though it is there at once: %d s apart', (apartS) => {
-    expect(hear(tones(apartS, 20, 0.05), RATE).kind).toBe('sustained');
+    expect(hear(tones(apartS, 20, apartS - 0.05), RATE).kind).toBe('sustained');
   });
 
   it('as sustained where each lasts just long enough to tell, after a long silence too', () => {
-    expect(hear(tones(0.3, 20, 0.11, 5.5), RATE).kind).toBe('sustained');
+    expect(hear(tones(0.3, 20, 0.19, { firstS: 5.5 }), RATE).kind).toBe('sustained');
+  });
+
+  it('as sustained where clear tones are short, and damped between', () => {
+    expect(hear(tones(0.25, 40, 0.15, { halvesInS: 0.015 }), RATE).kind).toBe('sustained');
+  });
+
+  it('as plucked where it falls a little, and is no clear tone', () => {
+    const pairs = tones(0.4, 20, 0.4, { halvesInS: 0.015, fallsDbPerS: 3, beside: 1.41 });
+    expect(hear(pairs, RATE).kind).toBe('plucked');
+  });
+
+  it.each([1, 1.41])('as sustained where it does not fall, or is a clear tone: two %f apart', (beside) => {
+    const fallsDbPerS = beside === 1 ? 3 : 0;
+    const pairs = tones(0.4, 20, 0.4, { halvesInS: 0.015, fallsDbPerS, beside });
+    expect(hear(pairs, RATE).kind).toBe('sustained');
+  });
+
+  it('as struck where a clear tone is gone at once, in a room that is heard between strokes', () => {
+    const random = chance(3);
+    const strokes = tones(0.5, 14, 0.1, { halvesInS: 0.01 }).map(
+      (value) => value + 0.008 * (2 * random() - 1),
+    );
+    expect(hear(strokes, RATE).kind).toBe('struck');
   });
 
   it('not as sustained where its notes come faster than anybody holds one', () => {
-    expect(hear(tones(0.13, 50, 0), RATE).kind).toBe('plucked');
+    expect(hear(tones(0.13, 50, 0.13), RATE).kind).toBe('plucked');
   });
 });
 
@@ -67,6 +109,6 @@ describe('is only heard in the ways that decide', () => {
   });
 
   it('as sustained and as plucked where it stays', () => {
-    expect(asked(tones(0.5, 14, 0.05))).toEqual({ kind: 'sustained', ways: ['sustained', 'plucked'] });
+    expect(asked(tones(0.5, 14, 0.45))).toEqual({ kind: 'sustained', ways: ['sustained', 'plucked'] });
   });
 });
