@@ -138,6 +138,27 @@ describe('where nobody speaks', () => {
     expect(strokes).toHaveLength(30);
   });
 
+  // As a harp’s or a vibraphone’s notes do, of which far less lies above 3 kHz than of any speech.
+  it.each([
+    { highDb: -30, voices: 0 },
+    { highDb: -18, voices: 1 },
+  ])('notes that swell and glide, $highDb dB of them high up: $voices voices', ({ highDb, voices }) => {
+    const samples = recordingOf([], 'clap', { rate: 48_000, noiseDb: -70, tailS: 14 });
+    for (let n = 0; n < 30; n++) {
+      const at = Math.round((0.5 + 0.4 * n) * 48_000);
+      let phase = 0;
+      for (let k = 0; k < 0.35 * 48_000; k++) {
+        const t = k / 48_000;
+        phase += (2 * Math.PI * 147 * (1 + 0.1 * Math.exp(-t / 0.2))) / 48_000;
+        const level = 0.3 * (0.25 + 0.75 * (1 - Math.exp(-t / 0.02))) * Math.min(1, (0.35 - t) / 0.05);
+        // The 30th partial lies well above 3 kHz.
+        const high = 10 ** (highDb / 20) * Math.sin(30 * phase);
+        samples[at + k] += level * (Math.sin(phase) + high);
+      }
+    }
+    expect(heard(samples, 48_000).voice).toHaveLength(voices);
+  });
+
   it('held tones swell and are periodic, and are not looked at in this way', () => {
     const samples = recordingOf(playedStrokes(20, 0.6, 1), 'bowed');
     const told = heard(samples, 48_000, null);

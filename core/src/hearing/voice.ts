@@ -22,8 +22,12 @@ const VOWEL_S = { from: 0.04, to: 0.12 } as const;
 const SYLLABLE = { swellsDb: 3, goesOnDb: 2, periodic: 0.5, highDb: -14, glidesCents: 10 } as const;
 /** Its pitch is looked at there, and so much later: where a word begins with its vowel it may still stand. */
 const LATER_S = [0, 0.015, 0.03];
-/** So many of them in so long, and such a share of all onsets there, are somebody who speaks. */
-const SPEAKS = { syllables: 3, withinS: 4, share: 0.12 } as const;
+/**
+ * So many of them in so long, and such a share of all onsets there, are somebody who speaks, if the brightest of them is no further under itself high up: of
+ * speech as a whole 17 dB under it lie there (long-term average spectrum: Byrne et al., J. Acoust. Soc. Am. 96, 1994, 2108–2120, from memory), of a
+ * harp's or a vibraphone's note 25 to 38 (measured).
+ */
+const SPEAKS = { syllables: 3, withinS: 4, share: 0.12, highDb: -24 } as const;
 /** What lies so near to a syllable belongs to the voice. */
 const NEAR_S = 0.9;
 /** What is looked at around an onset. */
@@ -42,6 +46,8 @@ const PIECE_S = 0.25;
 interface Looked {
   onset: Onset;
   isSyllable: boolean;
+  /** Of what may be its vowel: how far what is high is under the whole. */
+  highDb: number;
   isStroke: boolean;
 }
 
@@ -130,6 +136,7 @@ export class VoiceTeller {
       loudness(this.cut(high, at, 0, ONSET_S)) -
       loudness(this.cut(high, at, -STROKE.fromS, -BESIDE_S.before));
     return {
+      highDb: loudness(this.cut(high, at, VOWEL_S.from, VOWEL_S.to)) - loudness(vowel),
       isSyllable:
         over(0) > SYLLABLE.swellsDb &&
         over(ONSET_S) > SYLLABLE.goesOnDb &&
@@ -157,9 +164,11 @@ export class VoiceTeller {
     const syllables = this.looked.flatMap(({ isSyllable }, i) => (isSyllable ? [i] : []));
     const stretches: Told['voice'] = [];
     for (let i = 0; i + SPEAKS.syllables <= syllables.length; i++) {
-      const [from, to] = [syllables[i], syllables[i + SPEAKS.syllables - 1]];
+      const together = syllables.slice(i, i + SPEAKS.syllables);
+      const [from, to] = [together[0], together[SPEAKS.syllables - 1]];
       const [first, last] = [from, to].map((at) => this.looked[at].onset.timeS);
       if (last - first > SPEAKS.withinS || SPEAKS.syllables < SPEAKS.share * (to - from + 1)) continue;
+      if (together.every((at) => this.looked[at].highDb < SPEAKS.highDb)) continue;
       const stretch = { fromS: Math.max(0, first - NEAR_S), toS: last + NEAR_S };
       const before = stretches.at(-1);
       if (before && stretch.fromS <= before.toS) before.toS = stretch.toS;
