@@ -6,7 +6,7 @@
 import { PredictionErrors, type Rise } from './prediction-errors.ts';
 
 /** Lower than for what is plucked: of what is held, the breath and the bow are heard high up, all the time. */
-const LEAST_HZ = 5_500;
+const FORM = { leastHz: 5_500, orderS: 0.007, fromS: 0.06 } as const;
 /** A rise by less says nothing of when a note begins; one by so much says it alone. */
 const SAYS_WHEN = { fromDb: 12, aloneDb: 28 } as const;
 /** A rise by so much is a note. */
@@ -37,7 +37,7 @@ export class HeldAttacks {
   /** @param timeOf when a sample that is pushed lies in the sound, in seconds; fractions of one too. */
   constructor(sampleRateHz: number, timeOf: (sample: number) => number) {
     this.timeOf = timeOf;
-    this.errors = new PredictionErrors(sampleRateHz, LEAST_HZ);
+    this.errors = new PredictionErrors(sampleRateHz, FORM);
   }
 
   /** @param samples at most `AT_ONCE`. */

@@ -2,12 +2,15 @@
  * Plucked strings, and whatever else rings on under the next note: one begins where something was not foretold. To the sample, where it has an attack there.
  */
 import { attackNear } from './attack.ts';
+import { TELLS_APART_S } from './engine.ts';
 import { loudestIn } from './loudest.ts';
+import { LowNotes } from './low-notes.ts';
+import { LowRate } from './low-rate.ts';
 import type { Onset } from './onset.ts';
 import { PredictionErrors, type Rise } from './prediction-errors.ts';
 
 /** High enough for the partials of a string that tell its notes apart. */
-const LEAST_HZ = 11_000;
+const FORM = { leastHz: 11_000, orderS: 0.007, fromS: 0.06 } as const;
 /** An attack is its own where the energy rises by so much, so near. */
 const ATTACK = { db: 4.5, nearS: 0.003 } as const;
 /** Its level is the largest within so long; what rang before it, within so long before. */
@@ -26,24 +29,35 @@ interface Kept {
 export class PluckedWay {
   private readonly rate: number;
   private readonly kept: Kept;
+  private readonly lowRate: LowRate;
   private readonly errors: PredictionErrors;
+  private readonly low: LowNotes;
+  /** Of the last note, and of the last one that only the low sound told of; at the lower rate. */
+  private toldSample = -Infinity;
+  private lowSample = -Infinity;
   private readonly found: Onset[] = [];
 
   /** @param kept the sound, to which samples are added before they are pushed. */
   constructor(sampleRateHz: number, kept: Kept) {
     this.rate = sampleRateHz;
     this.kept = kept;
-    this.errors = new PredictionErrors(sampleRateHz, LEAST_HZ);
+    this.lowRate = new LowRate(sampleRateHz, FORM.leastHz);
+    this.errors = new PredictionErrors(this.lowRate.rate, FORM);
+    this.low = new LowNotes(this.lowRate.rate);
   }
 
   /** @param samples at most `AT_ONCE`. @param last index after the newest of them. */
   push(samples: Float32Array, last: number): void {
-    this.keep(this.errors.push(samples), last);
+    const lower = this.lowRate.push(samples);
+    const rises = this.errors.push(lower);
+    this.low.push(lower, this.errors);
+    this.keep(rises, this.errors.settledSample, last);
   }
 
   /** The sound is over. */
   end(last: number): void {
-    this.keep(this.errors.end(), last);
+    this.low.end(this.errors);
+    this.keep(this.errors.end(), Infinity, last);
   }
 
   /** Those since the last time. */
@@ -51,18 +65,37 @@ export class PluckedWay {
     return this.found.splice(0);
   }
 
-  private keep(rises: readonly Rise[], last: number): void {
+  private keep(rises: readonly Rise[], settledSample: number, last: number): void {
     for (const rise of rises) {
-      const note = this.noteOf(rise, last);
-      if (note) this.found.push(note);
+      this.keepLow(rise.sample, last);
+      // It may be the low one once more.
+      if (rise.sample - this.lowSample >= TELLS_APART_S * this.lowRate.rate) this.tell(rise, last);
     }
+    this.keepLow(settledSample, last);
+  }
+
+  /** Low notes that no rise of the whole before this sample tells of. */
+  private keepLow(settledSample: number, last: number): void {
+    for (let rise = this.low.take(settledSample, this.toldSample); rise;) {
+      this.lowSample = rise.sample;
+      this.tell(rise, last);
+      rise = this.low.take(settledSample, this.toldSample);
+    }
+  }
+
+  private tell(rise: Rise, last: number): void {
+    const note = this.noteOf(rise, last);
+    if (!note) return;
+    this.toldSample = rise.sample;
+    this.found.push(note);
   }
 
   /** @returns null where what rang was stopped: that is not foretold either. */
   private noteOf({ sample, level, confidence }: Rise, last: number): Onset | null {
     const { ring, high } = this.kept;
     const sampleRateHz = this.rate;
-    const near = Math.round(sample);
+    const begins = this.lowRate.sampleOf(sample);
+    const near = Math.round(begins);
     const attack = attackNear(high, last, near, sampleRateHz);
     if (attack && attack.riseDb >= ATTACK.db && Math.abs(attack.sample - near) < ATTACK.nearS * sampleRateHz)
       return { timeS: attack.sample / sampleRateHz, strength: Math.min(1, attack.level), confidence };
@@ -73,7 +106,7 @@ export class PluckedWay {
     // Of a soft note among loud ones what it adds is its level; where that is not seen, what was not foretold of it.
     const added = Math.sqrt(Math.max(0, loudest(0, LEVEL_S) ** 2 - rang ** 2));
     return {
-      timeS: Math.max(0, sample) / sampleRateHz,
+      timeS: Math.max(0, begins) / sampleRateHz,
       strength: Math.min(1, Math.max(added, level)),
       confidence,
     };

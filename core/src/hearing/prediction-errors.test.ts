@@ -3,8 +3,10 @@ import { strings } from '../testing/strings.ts';
 import { LowRate } from './low-rate.ts';
 import { PredictionErrors } from './prediction-errors.ts';
 
+const FORM = { leastHz: 11_000, orderS: 0.007, fromS: 0.06 };
+
 function risesOf(samples: Float32Array, rate: number) {
-  const errors = new PredictionErrors(rate, 11_000);
+  const errors = new PredictionErrors(rate, FORM);
   const found = [];
   for (let at = 0; at < samples.length; at += 512) found.push(...errors.push(samples.subarray(at, at + 512)));
   return [...found, ...errors.end()].map(({ sample, ...rise }) => ({ ...rise, timeS: sample / rate }));

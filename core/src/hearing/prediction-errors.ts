@@ -7,10 +7,18 @@ import { TELLS_APART_S } from './engine.ts';
 import { LinearPrediction } from './linear-prediction.ts';
 import { LowRate } from './low-rate.ts';
 
-/** So much before each sample is looked at: a partial takes two samples. */
-const ORDER_S = 0.007;
-/** It is learned from so long a stretch, which ends so long before what is foretold, and anew so often. */
-const LEARNS = { fromS: 0.06, beforeS: 0.01, everyS: 0.02 } as const;
+/** What the sound is looked at as. */
+export interface PredictionForm {
+  /** At this rate, or above, up to twice it. */
+  leastHz: number;
+  /** So much before each sample is looked at: a partial takes two samples. */
+  orderS: number;
+  /** It is learned from so long a stretch. */
+  fromS: number;
+}
+
+/** What is learned from ends so long before what is foretold; it is learned anew so often. */
+const LEARNS = { beforeS: 0.01, everyS: 0.02 } as const;
 const STEP_S = 0.0005;
 /** Compared are so many steps, before a moment and from it on: before, longer than the period of the lowest string, whose pulses are not foretold. */
 const QUIET_STEPS = 80;
@@ -72,15 +80,14 @@ export class PredictionErrors {
   private toldStep = -Infinity;
   private toldDb = 0;
 
-  /** @param leastHz the sound is looked at at this rate, or above, up to twice it. */
-  constructor(sampleRateHz: number, leastHz: number) {
+  constructor(sampleRateHz: number, { leastHz, orderS, fromS }: PredictionForm) {
     this.low = new LowRate(sampleRateHz, leastHz);
     const { rate } = this.low;
-    const length = Math.round(LEARNS.fromS * rate);
+    const length = Math.round(fromS * rate);
     const gap = Math.round(LEARNS.beforeS * rate);
     this.step = Math.max(1, Math.round(STEP_S * rate));
     this.hop = this.step * Math.round((LEARNS.everyS * rate) / this.step);
-    const order = Math.round(ORDER_S * rate);
+    const order = Math.round(orderS * rate);
     this.predictions = Array.from({ length: KEPT_PREDICTIONS }, () => new LinearPrediction(order, length));
     this.stepS = this.step / rate;
     const stepsOf = (seconds: number) => Math.round(seconds / this.stepS);
@@ -126,6 +133,21 @@ export class PredictionErrors {
     );
   }
 
+  /** All that rises before this sample of the sound has been told of. */
+  get settledSample(): number {
+    return this.sampleOf(this.compared - this.ahead);
+  }
+
+  /** The largest rise so near to a sample of the sound, in dB, whether or not it was told of; nothing is known of what lies more than 0.1 s behind. */
+  largestNear(sample: number, samples: number): number {
+    let largest = -Infinity;
+    const { compared } = this;
+    for (let step = Math.max(QUIET_STEPS, compared - KEPT_STEPS + 1); step <= compared; step++)
+      if (Math.abs(this.sampleOf(step) - sample) <= samples)
+        largest = Math.max(largest, this.rises[step % KEPT_STEPS]);
+    return largest;
+  }
+
   private learn(): void {
     this.samples.copyWithin(0, this.hop);
     this.filled -= this.hop;
@@ -156,6 +178,11 @@ export class PredictionErrors {
   /** The last step of which it is known how much it rises. */
   private get compared(): number {
     return this.steps - LOUD_STEPS;
+  }
+
+  /** Somewhere within the step. */
+  private sampleOf(step: number): number {
+    return this.low.sampleOf((step + 0.5) * this.step);
   }
 
   /** What was known so many times of learning ago. */
@@ -203,8 +230,7 @@ export class PredictionErrors {
     const loud = this.energyOf(step, step + LOUD_STEPS) / LOUD_STEPS;
     const quiet = this.energyOf(step - QUIET_STEPS, step) / QUIET_STEPS;
     return {
-      // Somewhere within the step.
-      sample: this.low.sampleOf((step + 0.5) * this.step),
+      sample: this.sampleOf(step),
       level: Math.sqrt(2 * (loud - quiet)),
       db,
       confidence: confidenceOf(db),
