@@ -8,18 +8,14 @@ import { Autocorrelation } from './autocorrelation.ts';
 const LEAST_POWER = 1e-9;
 const LEAST_SHARE = 1e-6;
 
-export class LinearPrediction {
-  private readonly order: number;
+/** How alike a stretch of sound is to itself, tapered towards its ends: its tables and its room serve all predictions of one order that learn from as much. */
+class Likeness {
   private readonly taper: Float64Array;
   private readonly tapered: Float64Array;
   private readonly autocorrelation: Autocorrelation;
   private readonly alike: Float64Array;
-  /** What is foretold is minus the sum of these times the samples before; the first is 1. */
-  private readonly weights: Float64Array;
 
-  /** @param order so many samples before each are looked at. @param length so many samples are learned from. */
   constructor(order: number, length: number) {
-    this.order = order;
     this.taper = Float64Array.from(
       { length },
       (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * (i + 0.5)) / length),
@@ -27,16 +23,41 @@ export class LinearPrediction {
     this.tapered = new Float64Array(length);
     this.alike = new Float64Array(order + 1);
     this.autocorrelation = new Autocorrelation(length, order + 1);
+  }
+
+  /** @param from index of the first of the samples. @returns a sum a lag; overwritten by the next one. */
+  of(samples: Float64Array, from: number): Float64Array {
+    const { taper, tapered, alike } = this;
+    for (let i = 0; i < taper.length; i++) tapered[i] = samples[from + i] * taper[i];
+    this.autocorrelation.of(tapered, alike);
+    return alike;
+  }
+}
+
+export class LinearPrediction {
+  private readonly order: number;
+  private readonly likeness: Likeness;
+  /** What is foretold is minus the sum of these times the samples before; the first is 1. */
+  private readonly weights: Float64Array;
+
+  /** @param order so many samples before each are looked at. @param length so many samples are learned from. */
+  constructor(order: number, length: number, likeness = new Likeness(order, length)) {
+    this.order = order;
+    this.likeness = likeness;
     this.weights = new Float64Array(order + 1);
     this.weights[0] = 1;
   }
 
+  /** So many of one kind, each of which learns by itself. */
+  static several(count: number, order: number, length: number): LinearPrediction[] {
+    const likeness = new Likeness(order, length);
+    return Array.from({ length: count }, () => new LinearPrediction(order, length, likeness));
+  }
+
   /** Learns anew. @param from index of the first of the samples that are learned from. */
   learn(samples: Float64Array, from: number): void {
-    const { order, taper, tapered, alike, weights } = this;
-    const { length } = taper;
-    for (let i = 0; i < length; i++) tapered[i] = samples[from + i] * taper[i];
-    this.autocorrelation.of(tapered, alike);
+    const { order, weights } = this;
+    const alike = this.likeness.of(samples, from);
     alike[0] = alike[0] * (1 + LEAST_SHARE) + LEAST_POWER;
     weights.fill(0, 1);
     let left = alike[0];

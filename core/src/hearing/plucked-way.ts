@@ -2,7 +2,6 @@
  * Plucked strings, and whatever else rings on under the next note: one begins where something was not foretold. To the sample, where it has an attack there.
  */
 import { attackNear } from './attack.ts';
-import { TELLS_APART_S } from './engine.ts';
 import { loudestIn } from './loudest.ts';
 import { LowNotes } from './low-notes.ts';
 import { LowRate } from './low-rate.ts';
@@ -10,7 +9,7 @@ import type { Onset } from './onset.ts';
 import { PredictionErrors, type Rise } from './prediction-errors.ts';
 
 /** High enough for the partials of a string that tell its notes apart. */
-const FORM = { leastHz: 11_000, orderS: 0.007, fromS: 0.06 } as const;
+const FORM = { leastHz: 11_000, orderS: 0.004, fromS: 0.06, everyS: 0.02 } as const;
 /** An attack is its own where the energy rises by so much, so near. */
 const ATTACK = { db: 4.5, nearS: 0.003 } as const;
 /** Its level is the largest within so long; what rang before it, within so long before. */
@@ -32,9 +31,8 @@ export class PluckedWay {
   private readonly lowRate: LowRate;
   private readonly errors: PredictionErrors;
   private readonly low: LowNotes;
-  /** Of the last note, and of the last one that only the low sound told of; at the lower rate. */
+  /** Of the last note, at the lower rate. */
   private toldSample = -Infinity;
-  private lowSample = -Infinity;
   private readonly found: Onset[] = [];
 
   /** @param kept the sound, to which samples are added before they are pushed. */
@@ -68,19 +66,15 @@ export class PluckedWay {
   private keep(rises: readonly Rise[], settledSample: number, last: number): void {
     for (const rise of rises) {
       this.keepLow(rise.sample, last);
-      // It may be the low one once more.
-      if (rise.sample - this.lowSample >= TELLS_APART_S * this.lowRate.rate) this.tell(rise, last);
+      this.tell(rise, last);
     }
     this.keepLow(settledSample, last);
   }
 
-  /** Low notes that no rise of the whole before this sample tells of. */
+  /** Low notes that nothing of the whole before this sample tells of. */
   private keepLow(settledSample: number, last: number): void {
-    for (let rise = this.low.take(settledSample, this.toldSample); rise;) {
-      this.lowSample = rise.sample;
+    for (let rise: Rise | null; (rise = this.low.take(settledSample, this.toldSample));)
       this.tell(rise, last);
-      rise = this.low.take(settledSample, this.toldSample);
-    }
   }
 
   private tell(rise: Rise, last: number): void {

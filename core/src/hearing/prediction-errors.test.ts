@@ -3,7 +3,7 @@ import { strings } from '../testing/strings.ts';
 import { LowRate } from './low-rate.ts';
 import { PredictionErrors } from './prediction-errors.ts';
 
-const FORM = { leastHz: 11_000, orderS: 0.007, fromS: 0.06 };
+const FORM = { leastHz: 11_000, orderS: 0.007, fromS: 0.06, everyS: 0.02 };
 
 function risesOf(samples: Float32Array, rate: number) {
   const errors = new PredictionErrors(rate, FORM);

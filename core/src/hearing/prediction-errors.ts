@@ -13,12 +13,13 @@ export interface PredictionForm {
   leastHz: number;
   /** So much before each sample is looked at: a partial takes two samples. */
   orderS: number;
-  /** It is learned from so long a stretch. */
+  /** It is learned from so long a stretch, and anew so often. */
   fromS: number;
+  everyS: number;
 }
 
-/** What is learned from ends so long before what is foretold; it is learned anew so often. */
-const LEARNS = { beforeS: 0.01, everyS: 0.02 } as const;
+/** What is learned from ends so long before what is foretold. */
+const LEARNS_BEFORE_S = 0.01;
 const STEP_S = 0.0005;
 /** Compared are so many steps, before a moment and from it on: before, longer than the period of the lowest string, whose pulses are not foretold. */
 const QUIET_STEPS = 80;
@@ -80,15 +81,15 @@ export class PredictionErrors {
   private toldStep = -Infinity;
   private toldDb = 0;
 
-  constructor(sampleRateHz: number, { leastHz, orderS, fromS }: PredictionForm) {
+  constructor(sampleRateHz: number, { leastHz, orderS, fromS, everyS }: PredictionForm) {
     this.low = new LowRate(sampleRateHz, leastHz);
     const { rate } = this.low;
     const length = Math.round(fromS * rate);
-    const gap = Math.round(LEARNS.beforeS * rate);
+    const gap = Math.round(LEARNS_BEFORE_S * rate);
     this.step = Math.max(1, Math.round(STEP_S * rate));
-    this.hop = this.step * Math.round((LEARNS.everyS * rate) / this.step);
+    this.hop = this.step * Math.round((everyS * rate) / this.step);
     const order = Math.round(orderS * rate);
-    this.predictions = Array.from({ length: KEPT_PREDICTIONS }, () => new LinearPrediction(order, length));
+    this.predictions = LinearPrediction.several(KEPT_PREDICTIONS, order, length);
     this.stepS = this.step / rate;
     const stepsOf = (seconds: number) => Math.round(seconds / this.stepS);
     this.ahead = stepsOf(LARGEST.afterS);
