@@ -9,7 +9,7 @@ import type { Onset } from './onset.ts';
 import { PredictionErrors, type Rise } from './prediction-errors.ts';
 
 /** High enough for the partials of a string that tell its notes apart. */
-const FORM = { leastHz: 11_000, orderS: 0.004, fromS: 0.06, everyS: 0.02 } as const;
+const FORM = { leastHz: 11_000, orderS: 0.0045, fromS: 0.06, everyS: 0.02 } as const;
 /** An attack is its own where the energy rises by so much, so near. */
 const ATTACK = { db: 4.5, nearS: 0.003 } as const;
 /** Its level is the largest within so long; what rang before it, within so long before. */
@@ -17,6 +17,9 @@ const LEVEL_S = 0.03;
 const RANG_S = 0.05;
 /** What rings has been stopped where so soon after it no more than such a share of it is left. */
 const STOPPED = { afterS: 0.005, share: 0.2 } as const;
+
+/** What ends has fallen so far between these times. */
+const GOES_ON = { fromS: 0.03, toS: 0.06, share: 0.5 } as const;
 
 /** Powers of two long, indexed by the sample. */
 interface Kept {
@@ -74,7 +77,18 @@ export class PluckedWay {
   /** Low notes that nothing of the whole before this sample tells of. */
   private keepLow(settledSample: number, last: number): void {
     for (let rise: Rise | null; (rise = this.low.take(settledSample, this.toldSample));)
-      this.tell(rise, last);
+      if (this.goesOn(rise, last)) this.tell(rise, last);
+  }
+
+  /** What only the low sound tells of may be the end of what rang. */
+  private goesOn({ sample }: Rise, last: number): boolean {
+    const loudest = this.loudestAround(sample, last);
+    return loudest(GOES_ON.fromS, GOES_ON.toS) >= GOES_ON.share * loudest(-RANG_S, 0);
+  }
+
+  private loudestAround(sample: number, last: number): (fromS: number, toS: number) => number {
+    const near = Math.round(this.lowRate.sampleOf(sample));
+    return (fromS, toS) => loudestIn(this.kept.ring, last, near + fromS * this.rate, near + toS * this.rate);
   }
 
   private tell(rise: Rise, last: number): void {
@@ -86,15 +100,14 @@ export class PluckedWay {
 
   /** @returns null where what rang was stopped: that is not foretold either. */
   private noteOf({ sample, level, confidence }: Rise, last: number): Onset | null {
-    const { ring, high } = this.kept;
+    const { high } = this.kept;
     const sampleRateHz = this.rate;
     const begins = this.lowRate.sampleOf(sample);
     const near = Math.round(begins);
     const attack = attackNear(high, last, near, sampleRateHz);
     if (attack && attack.riseDb >= ATTACK.db && Math.abs(attack.sample - near) < ATTACK.nearS * sampleRateHz)
       return { timeS: attack.sample / sampleRateHz, strength: Math.min(1, attack.level), confidence };
-    const loudest = (fromS: number, toS: number) =>
-      loudestIn(ring, last, near + fromS * sampleRateHz, near + toS * sampleRateHz);
+    const loudest = this.loudestAround(sample, last);
     const rang = loudest(-RANG_S, 0);
     if (loudest(STOPPED.afterS, LEVEL_S) < STOPPED.share * rang) return null;
     // Of a soft note among loud ones what it adds is its level; where that is not seen, what was not foretold of it.
