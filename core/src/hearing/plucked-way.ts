@@ -21,6 +21,9 @@ const STOPPED = { afterS: 0.005, share: 0.2 } as const;
 /** What ends has fallen so far between these times. */
 const GOES_ON = { fromS: 0.03, toS: 0.06, share: 0.5 } as const;
 
+/** So many samples, at the lower rate, are looked at together: what is low asks the whole for what lies a while back, and it does not remember for long. */
+const TOGETHER = 128;
+
 /** Powers of two long, indexed by the sample. */
 interface Kept {
   ring: Float32Array;
@@ -50,9 +53,12 @@ export class PluckedWay {
   /** @param samples at most `AT_ONCE`. @param last index after the newest of them. */
   push(samples: Float32Array, last: number): void {
     const lower = this.lowRate.push(samples);
-    const rises = this.errors.push(lower);
-    this.low.push(lower, this.errors);
-    this.keep(rises, this.errors.settledSample, last);
+    for (let from = 0; from < lower.length; from += TOGETHER) {
+      const piece = lower.subarray(from, from + TOGETHER);
+      const rises = this.errors.push(piece);
+      this.low.push(piece, this.errors);
+      this.keep(rises, this.errors.settledSample, last);
+    }
   }
 
   /** The sound is over. */
