@@ -119,6 +119,7 @@ export class LinearPrediction {
         const next = weights[k + 1];
         const first = samples[at - k];
         const before = samples[at - k - 1];
+        // Added one after the other, as for a single sample below: the pieces in which a sound comes change nothing.
         a = a + weight * first + next * before;
         b = b + weight * second + next * first;
         c = c + weight * third + next * second;
