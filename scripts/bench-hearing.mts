@@ -90,10 +90,16 @@ const bothAdded = (a: Both, b: Both): Both => ({
 function tables(parts: readonly Part[], library: Ears | null): { text: string[]; all: Both } {
   const nothing: Both = { mine: EMPTY, theirs: library && EMPTY };
   let all = nothing;
+  const recorded: Both[] = [];
   const text = parts.flatMap(([title, rows]) => {
     let part = nothing;
     const lines = rows.map(([name, sounds]) => {
-      const both = { mine: tallyOf(sounds, ours), theirs: library && tallyOf(sounds, library) };
+      const heard = sounds.map((sound) => ({
+        mine: tallyOf([sound], ours),
+        theirs: library && tallyOf([sound], library),
+      }));
+      if (title.startsWith('Recorded')) recorded.push(...heard);
+      const both = heard.reduce(bothAdded, nothing);
       part = bothAdded(part, both);
       const line = tallyLine(name, both.mine, both.theirs);
       console.log(line);
@@ -104,7 +110,44 @@ function tables(parts: readonly Part[], library: Ears | null): { text: string[];
     all = bothAdded(all, part);
     return [`## ${title}`, '', LINE_HEAD, ...lines, sum, ''];
   });
-  return { text: [...text, together(all), ''], all };
+  return { text: [...text, together(all), '', ...asHardAs(recorded)], all };
+}
+
+/** From so much to so much the library's F 25 is, in the rows of a table. */
+const HARDNESS = [
+  [0.87, 1.01],
+  [0.7, 0.87],
+  [0.5, 0.7],
+  [0, 0.5],
+] as const;
+
+/** The recorded lines by how hard the library finds each: material differs, and a figure says little without how hard it is. */
+function asHardAs(lines: readonly Both[]): string[] {
+  const rows = HARDNESS.flatMap(([from, to]) => {
+    const some = lines.flatMap(({ mine, theirs }) => {
+      const f = theirs ? Number(fOf(theirs, 1)) : -1;
+      return theirs && f >= from && f < to ? [{ mine, theirs }] : [];
+    });
+    if (some.length === 0) return [];
+    const mine = some.reduce((sum, one) => added(sum, one.mine), EMPTY);
+    const theirs = some.reduce((sum, one) => added(sum, one.theirs), EMPTY);
+    const range = from === 0 ? `under ${to}` : `${from}${to > 1 ? ' or more' : ` to ${to}`}`;
+    return [
+      lineOf([range, some.length, mine.strokes, fOf(mine, 1), fOf(mine, 2), fOf(theirs, 1), fOf(theirs, 2)]),
+    ];
+  });
+  if (rows.length === 0) return [];
+  console.log(rows.join('\n'));
+  return [
+    '## As hard as the library finds it',
+    '',
+    'The recorded lines above once more, each put where the library’s own F 25 of it says.',
+    '',
+    '| library F 25 of a line | lines | strokes | F 25 | F 10 | library F 25 | library F 10 |',
+    '|---|---|---|---|---|---|---|',
+    ...rows,
+    '',
+  ];
 }
 
 function together({ mine, theirs }: Both): string {

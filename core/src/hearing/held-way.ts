@@ -4,6 +4,7 @@
  */
 import { Engine, HELD } from './engine.ts';
 import type { FluxPeak } from './flux.ts';
+import { goesOn } from './goes-on.ts';
 import { HalfRate } from './half-rate.ts';
 import { HeldAttacks } from './held-attacks.ts';
 import { LevelFalls } from './level-fall.ts';
@@ -30,8 +31,8 @@ const HALVED_FROM_HZ = 32_000;
 /** A held sound ends where it has fallen so far below its loudest. */
 const END_SHARE = 0.2;
 
-/** What is stopped is not foretold either: where no more than such a share is left between these times after it, nothing has begun. */
-const STOPS = { beforeS: 0.05, fromS: 0.03, toS: 0.06, share: 0.7 } as const;
+/** Of what rang before an attack so much is left after it. */
+const ATTACK_LEAVES = 0.7;
 
 /**
  * A level that falls and goes on belongs to a change from so long before it to so long after; where something was told about then, that was it. A change
@@ -176,10 +177,8 @@ export class HeldWay {
       waiting && waiting.sample / this.rate,
     )) {
       const sample = Math.round(timeS * this.rate);
-      const loudest = (fromS: number, toS: number) =>
-        loudestIn(ring, last, sample + fromS * this.rate, sample + toS * this.rate);
-      if (loudest(STOPS.fromS, STOPS.toS) < STOPS.share * loudest(-STOPS.beforeS, 0)) continue;
-      const onset = { timeS, confidence, strength: Math.min(1, loudest(0, Infinity)) };
+      if (!goesOn(ring, last, sample, this.rate, ATTACK_LEAVES)) continue;
+      const onset = { timeS, confidence, strength: Math.min(1, loudestIn(ring, last, sample, last)) };
       this.opens(onset);
       this.found.push(onset);
     }

@@ -44,10 +44,12 @@ export class LowNotes {
 
   /** @param settledSample all that the whole tells of before it is told. @param toldSample of the last note. @returns the note that is settled now, or null. */
   take(settledSample: number, toldSample: number): Rise | null {
-    const [rise] = this.waiting;
-    if (!rise || settledSample < rise.sample + APART.beforeS * this.rate) return null;
-    this.waiting.shift();
-    return rise.sample - toldSample >= APART.afterS * this.rate ? rise : this.take(settledSample, toldSample);
+    const { waiting, rate } = this;
+    while (waiting.length > 0 && settledSample >= waiting[0].sample + APART.beforeS * rate) {
+      const rise = waiting.shift()!;
+      if (rise.sample - toldSample >= APART.afterS * rate) return rise;
+    }
+    return null;
   }
 
   private wait(rises: readonly Rise[], leastDb: number, whole: PredictionErrors): void {

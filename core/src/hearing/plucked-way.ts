@@ -2,6 +2,7 @@
  * Plucked strings, and whatever else rings on under the next note: one begins where something was not foretold. To the sample, where it has an attack there.
  */
 import { attackNear } from './attack.ts';
+import { goesOn } from './goes-on.ts';
 import { loudestIn } from './loudest.ts';
 import { LowNotes } from './low-notes.ts';
 import { LowRate } from './low-rate.ts';
@@ -18,8 +19,8 @@ const RANG_S = 0.05;
 /** What rings has been stopped where so soon after it no more than such a share of it is left. */
 const STOPPED = { afterS: 0.005, share: 0.2 } as const;
 
-/** What ends has fallen so far between these times. */
-const GOES_ON = { fromS: 0.03, toS: 0.06, share: 0.5 } as const;
+/** Of what rang before a note that only the low sound tells of, so much is left after it. */
+const LOW_LEAVES = 0.5;
 
 /** So many samples, at the lower rate, are looked at together: what is low asks the whole for what lies a while back, and it does not remember for long. */
 const TOGETHER = 128;
@@ -83,18 +84,11 @@ export class PluckedWay {
   /** Low notes that nothing of the whole before this sample tells of. */
   private keepLow(settledSample: number, last: number): void {
     for (let rise: Rise | null; (rise = this.low.take(settledSample, this.toldSample));)
-      if (this.goesOn(rise, last)) this.tell(rise, last);
+      if (goesOn(this.kept.ring, last, this.nearest(rise), this.rate, LOW_LEAVES)) this.tell(rise, last);
   }
 
-  /** What only the low sound tells of may be the end of what rang. */
-  private goesOn({ sample }: Rise, last: number): boolean {
-    const loudest = this.loudestAround(sample, last);
-    return loudest(GOES_ON.fromS, GOES_ON.toS) >= GOES_ON.share * loudest(-RANG_S, 0);
-  }
-
-  private loudestAround(sample: number, last: number): (fromS: number, toS: number) => number {
-    const near = Math.round(this.lowRate.sampleOf(sample));
-    return (fromS, toS) => loudestIn(this.kept.ring, last, near + fromS * this.rate, near + toS * this.rate);
+  private nearest({ sample }: Rise): number {
+    return Math.round(this.lowRate.sampleOf(sample));
   }
 
   private tell(rise: Rise, last: number): void {
@@ -105,15 +99,17 @@ export class PluckedWay {
   }
 
   /** @returns null where what rang was stopped: that is not foretold either. */
-  private noteOf({ sample, level, confidence }: Rise, last: number): Onset | null {
-    const { high } = this.kept;
+  private noteOf(rise: Rise, last: number): Onset | null {
+    const { ring, high } = this.kept;
+    const { level, confidence } = rise;
     const sampleRateHz = this.rate;
-    const begins = this.lowRate.sampleOf(sample);
-    const near = Math.round(begins);
+    const begins = this.lowRate.sampleOf(rise.sample);
+    const near = this.nearest(rise);
     const attack = attackNear(high, last, near, sampleRateHz);
     if (attack && attack.riseDb >= ATTACK.db && Math.abs(attack.sample - near) < ATTACK.nearS * sampleRateHz)
       return { timeS: attack.sample / sampleRateHz, strength: Math.min(1, attack.level), confidence };
-    const loudest = this.loudestAround(sample, last);
+    const loudest = (fromS: number, toS: number) =>
+      loudestIn(ring, last, near + fromS * sampleRateHz, near + toS * sampleRateHz);
     const rang = loudest(-RANG_S, 0);
     if (loudest(STOPPED.afterS, LEVEL_S) < STOPPED.share * rang) return null;
     // Of a soft note among loud ones what it adds is its level; where that is not seen, what was not foretold of it.

@@ -1,0 +1,37 @@
+/**
+ * Takes away what is constant: many a sound card adds it, and what stays as loud as it was would hide how a sound dies away. (DC blocker: J. O. Smith,
+ * Introduction to Digital Filters with Audio Applications, appendix B, from memory.)
+ */
+
+/** Lower than anything that is played. */
+const LOWEST_HZ = 5;
+
+export class DcBlocker {
+  private readonly share: number;
+  /** Null before the first sample: what a sound begins with is what is constant, as far as is known. */
+  private last: number | null = null;
+  private out = 0;
+  private room = new Float32Array(0);
+
+  constructor(sampleRateHz: number) {
+    this.share = 1 - (2 * Math.PI * LOWEST_HZ) / sampleRateHz;
+  }
+
+  /** @returns as many samples; overwritten by the next ones. */
+  push(samples: Float32Array): Float32Array {
+    if (this.room.length < samples.length) this.room = new Float32Array(samples.length);
+    const { room, share } = this;
+    let last = this.last ?? samples[0] ?? 0;
+    let { out } = this;
+    for (let i = 0; i < samples.length; i++) {
+      const sample = samples[i];
+      out = share * out + (sample - last);
+      last = sample;
+      room[i] = out;
+    }
+    if (samples.length > 0) this.last = last;
+    // Numbers too small for the machine's quick path would come of silence.
+    this.out = Math.abs(out) < 1e-30 ? 0 : out;
+    return room.subarray(0, samples.length);
+  }
+}
