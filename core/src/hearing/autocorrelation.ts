@@ -1,5 +1,5 @@
 /**
- * How alike a piece of sound is to itself so many samples later: the sum of products at each lag, which is the cosine transform of its powers
+ * How alike a piece of sound, tapered, is to itself so many samples later: the sum of products at each lag, which is the cosine transform of its powers
  * (Wiener-Khinchin). That is made of a transform a quarter as long as the piece. (Press et al., Numerical Recipes, "Correlation and Autocorrelation Using the
  * FFT" and "Fast Sine and Cosine Transforms".) Made for pieces of one length.
  */
@@ -11,7 +11,9 @@ export class Autocorrelation {
   private readonly fft: FFT;
   private readonly size: number;
   private readonly lags: number;
-  /** The piece, with silence behind it. */
+  /** Each sample of a piece counts as much. */
+  private readonly taper: Float64Array;
+  /** The piece, with silence behind it: that stays. */
   private readonly piece: number[];
   /** What is transformed instead of the powers, half as many. */
   private readonly folded: number[];
@@ -20,12 +22,13 @@ export class Autocorrelation {
   private readonly cos: number[];
   private readonly sin: number[];
 
-  /** @param length of a piece. @param lags how many, from 0 on. */
-  constructor(length: number, lags: number) {
+  /** @param taper of a piece, as long as it is. @param lags how many, from 0 on. */
+  constructor(taper: Float64Array, lags: number) {
     // What wraps round falls beyond the lags that are asked for.
-    const size = 2 ** Math.ceil(Math.log2(length + lags));
+    const size = 2 ** Math.ceil(Math.log2(taper.length + lags));
     const half = size / 2;
     this.size = size;
+    this.taper = taper;
     this.lags = lags;
     this.spectrum = new Spectrum(size);
     this.fft = new FFT(half / 2);
@@ -36,11 +39,10 @@ export class Autocorrelation {
     this.sin = Array.from({ length: half }, (_, k) => Math.sin((Math.PI * k) / half));
   }
 
-  /** @param samples as many as the length is. @param into one sum a lag. */
-  of(samples: Float64Array, into: Float64Array): void {
-    const { fft, piece, folded, packed, size, lags, cos, sin } = this;
-    for (let i = 0; i < samples.length; i++) piece[i] = samples[i];
-    piece.fill(0, samples.length);
+  /** @param from index of the first sample of the piece. @param into one sum a lag. */
+  of(samples: Float64Array, from: number, into: Float64Array): void {
+    const { fft, taper, piece, folded, packed, size, lags, cos, sin } = this;
+    for (let i = 0; i < taper.length; i++) piece[i] = samples[from + i] * taper[i];
     const first = this.fold(this.spectrum.powers(piece));
     fft.transform(packed, folded);
     // The even lags are the real parts of the folded powers' transform, and the imaginary ones lead from one odd lag to the next.

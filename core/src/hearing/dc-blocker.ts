@@ -1,7 +1,8 @@
 /**
- * Takes away what is constant: many a sound card adds it, and what stays as loud as it was would hide how a sound dies away. (DC blocker: J. O. Smith,
+ * Takes away what is constant: many a sound card adds it, and what stays as loud as it was would hide how a sound dies away, and what is soft. (DC blocker: J. O. Smith,
  * Introduction to Digital Filters with Audio Applications, appendix B, from memory.)
  */
+import { AT_ONCE } from './half-rate.ts';
 
 /** Lower than anything that is played. */
 const LOWEST_HZ = 5;
@@ -11,15 +12,14 @@ export class DcBlocker {
   /** Null before the first sample: what a sound begins with is what is constant, as far as is known. */
   private last: number | null = null;
   private out = 0;
-  private room = new Float32Array(0);
+  private readonly room = new Float32Array(AT_ONCE);
 
   constructor(sampleRateHz: number) {
     this.share = 1 - (2 * Math.PI * LOWEST_HZ) / sampleRateHz;
   }
 
-  /** @returns as many samples; overwritten by the next ones. */
+  /** @param samples at most `AT_ONCE`. @returns as many; overwritten by the next ones. */
   push(samples: Float32Array): Float32Array {
-    if (this.room.length < samples.length) this.room = new Float32Array(samples.length);
     const { room, share } = this;
     let last = this.last ?? samples[0] ?? 0;
     let { out } = this;

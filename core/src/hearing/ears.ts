@@ -2,7 +2,6 @@
  * Samples to onsets, as they come: for files and for live use alike. Nothing is known beforehand: every threshold follows from the signal's
  * own levels. A stroke is told of at most 50 ms after it, once it is known what kind of sounds are heard; until then the sound is kept.
  */
-import { DcBlocker } from './dc-blocker.ts';
 import { KindChooser } from './kind-chooser.ts';
 import type { SoundKind } from './kinds.ts';
 import { KnownEars } from './known-ears.ts';
@@ -10,12 +9,10 @@ import type { Onset } from './onset.ts';
 
 export class Ears {
   private ears: KnownEars | KindChooser;
-  private readonly blocker: DcBlocker;
 
   /** @param kind of the sounds; chosen from the signal where it is left out. */
   constructor(sampleRateHz: number, kind: SoundKind | null = null) {
     this.ears = kind ? new KnownEars(sampleRateHz, kind) : new KindChooser(sampleRateHz);
-    this.blocker = new DcBlocker(sampleRateHz);
   }
 
   /** What it is heard as; null before that is decided. */
@@ -31,7 +28,7 @@ export class Ears {
   /** @returns the onsets that these samples settle, in order; while the kind is not decided they are kept. */
   push(samples: Float32Array): Onset[] {
     const found: Onset[] = [];
-    let rest = this.blocker.push(samples);
+    let rest = samples;
     while (this.ears instanceof KindChooser && rest.length > 0) {
       rest = rest.subarray(this.ears.push(rest));
       if (this.ears.decides) found.push(...this.decide(this.ears, false));

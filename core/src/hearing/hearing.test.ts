@@ -101,6 +101,21 @@ describe('struck sounds, chosen by the ears themselves', () => {
   });
 });
 
+/** Sound cards add it, a hundredth of full level at times. */
+describe('what is constant in a recording', () => {
+  it.each(['clap', 'drum', 'plucked', 'bowed'] as const)('%s: changes nothing', (kind) => {
+    const strokes = playedStrokes(30, 0.4, 5, { spreadDb: 12 });
+    const sound = recordingOf(strokes, kind, { noiseDb: -60, seed: 5 }).map((value) => 0.2 * value);
+    const plain = hear(sound, RATE);
+    const offset = hear(
+      sound.map((value) => value + 0.02),
+      RATE,
+    );
+    expect(offset.kind).toBe(plain.kind);
+    expect(times(offset.onsets)).toEqual(times(plain.onsets).map((time) => expect.closeTo(time, 3)));
+  });
+});
+
 describe('bowed and blown tones, which have no attack', () => {
   it.each(['bowed', 'blown'] as const)('%s: heard as sustained, where they begin to swell', (kind) => {
     for (const apartS of [0.5, 0.3]) {

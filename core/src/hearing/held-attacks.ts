@@ -6,7 +6,7 @@
 import { PredictionErrors, type Rise } from './prediction-errors.ts';
 
 /** Lower than for what is plucked: of what is held, the breath and the bow are heard high up, all the time. */
-const FORM = { leastHz: 5_500, orderS: 0.006, fromS: 0.06, everyS: 0.02 } as const;
+const FORM = { leastHz: 5_500, orderS: 0.006, fromS: 0.06, everyS: 0.04 } as const;
 /** A rise by less says nothing of when a note begins; one by so much says it alone. */
 const SAYS_WHEN = { fromDb: 12, aloneDb: 28 } as const;
 /** A rise by so much is a note. */

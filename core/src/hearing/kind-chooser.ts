@@ -67,11 +67,17 @@ export class KindChooser {
       return heard;
     };
     const as = (kind: SoundKind) => heardAs(kind).onsets;
-    return heardAs(kindOf({ samples, sampleRateHz: this.rate, isOver, as }));
+    return heardAs(kindOf({ samples: withoutMean(samples), sampleRateHz: this.rate, isOver, as }));
   }
 
   private hearStrokes(newest: number): void {
     const { ears, onsets } = this.struck;
     onsets.push(...ears.push(this.sound.subarray(this.samples - newest, this.samples)));
   }
+}
+
+/** What is constant would hide how a sound dies away. */
+function withoutMean(samples: Float32Array): Float32Array {
+  const mean = samples.reduce((sum, sample) => sum + sample, 0) / Math.max(1, samples.length);
+  return samples.map((sample) => sample - mean);
 }

@@ -8,29 +8,24 @@ import { Autocorrelation } from './autocorrelation.ts';
 const LEAST_POWER = 1e-9;
 const LEAST_SHARE = 1e-6;
 
-/** How alike a stretch of sound is to itself, tapered towards its ends: its tables and its room serve all predictions of one order that learn from as much. */
+/** How alike a stretch of sound is to itself: its tables and its room serve all predictions of one order that learn from as much. */
 class Likeness {
-  private readonly taper: Float64Array;
-  private readonly tapered: Float64Array;
   private readonly autocorrelation: Autocorrelation;
   private readonly alike: Float64Array;
 
   constructor(order: number, length: number) {
-    this.taper = Float64Array.from(
+    const taper = Float64Array.from(
       { length },
       (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * (i + 0.5)) / length),
     );
-    this.tapered = new Float64Array(length);
     this.alike = new Float64Array(order + 1);
-    this.autocorrelation = new Autocorrelation(length, order + 1);
+    this.autocorrelation = new Autocorrelation(taper, order + 1);
   }
 
   /** @param from index of the first of the samples. @returns a sum a lag; overwritten by the next one. */
   of(samples: Float64Array, from: number): Float64Array {
-    const { taper, tapered, alike } = this;
-    for (let i = 0; i < taper.length; i++) tapered[i] = samples[from + i] * taper[i];
-    this.autocorrelation.of(tapered, alike);
-    return alike;
+    this.autocorrelation.of(samples, from, this.alike);
+    return this.alike;
   }
 }
 

@@ -2,22 +2,25 @@ import { chance } from '../players/index.ts';
 import { scored } from '../testing/scored.ts';
 import { Ears, hear } from './index.ts';
 
-/** As a bass without frets is plucked: full after 20 ms, next to nothing above its third partial, damped where the next begins; noise 50 dB under it. */
-function basses(rate: number, count: number) {
-  const random = chance(3);
+const SOFT_BASS = { hz: 41, partials: 3, noise: 0.001, seed: 3 };
+
+/** As a bass without frets is plucked: full after 20 ms, little of it above its lowest partials, damped where the next begins; noise 50 dB under it. */
+function basses(rate: number, count: number, { hz: lowestHz, partials, noise, seed } = SOFT_BASS) {
+  const random = chance(seed);
   const truthS = Array.from({ length: count }, (_, i) => 0.5 + 0.3 * i + 0.01 * random());
   const samples = Float32Array.from(
     { length: Math.round((0.8 + 0.3 * count) * rate) },
-    () => 0.001 * (2 * random() - 1),
+    () => noise * (2 * random() - 1),
   );
   truthS.forEach((start, i) => {
-    const hz = 41 * 2 ** (((i * 5) % 13) / 12);
+    const hz = lowestHz * 2 ** (((i * 5) % 13) / 12);
     const end = truthS[i + 1] ?? start + 0.3;
     for (let k = Math.ceil(start * rate); k < Math.min(samples.length, (end + 0.1) * rate); k++) {
       const t = k / rate - start;
       const level =
         0.2 * Math.min(1, t / 0.02) * Math.exp(-t / 0.6) * 2 ** (-Math.max(0, k / rate - end) / 0.015);
-      for (let n = 1; n <= 3; n++) samples[k] += level * 0.3 ** (n - 1) * Math.sin(2 * Math.PI * n * hz * t);
+      for (let n = 1; n <= partials; n++)
+        samples[k] += level * 0.3 ** (n - 1) * Math.sin(2 * Math.PI * n * hz * t);
     }
   });
   return { samples, truthS };
@@ -48,4 +51,13 @@ describe('low notes that begin softly', () => {
       expect(times(whole)).toEqual(times(whole).toSorted((a, b) => a - b));
     },
   );
+
+  // The two looks at the low sound hear more together: of 90 the one misses 31, the other 13.
+  it('next to no partials, 15 dB over the noise: nine in ten', () => {
+    const missed = [1, 2, 3].map((seed) => {
+      const { samples, truthS } = basses(44_100, 30, { hz: 50, partials: 1, noise: 0.05, seed });
+      return scored(times(hear(samples, 44_100, 'plucked').onsets), truthS, 0.025).missed;
+    });
+    expect(missed.reduce((sum, count) => sum + count)).toBeLessThanOrEqual(9);
+  });
 });

@@ -10,8 +10,8 @@ import { PredictionErrors, type Rise } from './prediction-errors.ts';
  * them apart. It rises by so much.
  */
 const LOOKS = [
-  { form: { leastHz: 1_300, orderS: 0.03, fromS: 0.09, everyS: 0.02 }, db: 12 },
-  { form: { leastHz: 650, orderS: 0.06, fromS: 0.16, everyS: 0.02 }, db: 11 },
+  { form: { leastHz: 1_300, orderS: 0.03, fromS: 0.09, everyS: 0.04 }, db: 12 },
+  { form: { leastHz: 650, orderS: 0.06, fromS: 0.16, everyS: 0.04 }, db: 11 },
 ] as const;
 /** The whole sound rises by so much, so near. */
 const WHOLE = { db: 1, nearS: 0.01 } as const;

@@ -26,6 +26,7 @@ const QUIET_STEPS = 80;
 const LOUD_STEPS = 24;
 /** By so much it rises where something begins. What nothing strikes comes to 2 dB by chance once in a while. */
 const RISE_DB = 3.3;
+const RISE_RATIO = 10 ** (RISE_DB / 10);
 /** The largest rise of so long before it and after it. */
 const LARGEST = { beforeS: 0.02, afterS: 0.03 } as const;
 /** Two are so far apart, or the later one rises by so much more. */
@@ -67,13 +68,14 @@ export class PredictionErrors {
   private readonly back: number;
   private readonly stepS: number;
   private readonly energy = new Float64Array(KEPT_STEPS);
+  /** How many times as much of what comes was not foretold as of what was before. */
   private readonly rises = new Float64Array(KEPT_STEPS);
   /** What was not foretold of what came last, and of what is looked at once more. */
   private readonly errors: Float64Array;
   private readonly seenAgain: Float64Array;
-  /** Of the squares of what was not foretold in this step, so far. */
+  /** Of the squares of what was not foretold in this step, so far; and of how many. */
   private sum = 0;
-  private count = 0;
+  private inStep = 0;
   private steps = 0;
   /** Of the energies of the steps that are compared: the last ones, and those before them. */
   private loud = 0;
@@ -114,10 +116,16 @@ export class PredictionErrors {
       const count = Math.min(low.length - taken, this.samples.length - filled);
       for (let i = 0; i < count; i++) this.samples[filled + i] = low[taken + i];
       this.known(0).errors(this.samples, filled, filled + count, errors);
-      for (let i = 0; i < count; i++) {
-        this.sum += errors[i] * errors[i];
-        this.filled++;
-        if (++this.count % this.step > 0) continue;
+      for (let i = 0; i < count;) {
+        // Up to the end of the step.
+        const end = Math.min(count, i + this.step - this.inStep);
+        this.filled += end - i;
+        this.inStep += end - i;
+        let { sum } = this;
+        for (; i < end; i++) sum += errors[i] * errors[i];
+        this.sum = sum;
+        if (this.inStep < this.step) continue;
+        this.inStep = 0;
         const rise = this.endStep();
         if (rise) found.push(rise);
       }
@@ -141,12 +149,12 @@ export class PredictionErrors {
 
   /** The largest rise so near to a sample of the sound, in dB, whether or not it was told of; nothing is known of what lies more than 0.1 s behind. */
   largestNear(sample: number, samples: number): number {
-    let largest = -Infinity;
+    let largest = 0;
     const { compared } = this;
     for (let step = Math.max(QUIET_STEPS, compared - KEPT_STEPS + 1); step <= compared; step++)
       if (Math.abs(this.sampleOf(step) - sample) <= samples)
         largest = Math.max(largest, this.rises[step % KEPT_STEPS]);
-    return largest;
+    return decibels(largest);
   }
 
   private learn(): void {
@@ -172,7 +180,7 @@ export class PredictionErrors {
       this.loud = this.energyOf(compared, compared + LOUD_STEPS);
       this.quiet = this.energyOf(compared - QUIET_STEPS, compared);
     }
-    this.rises[compared % KEPT_STEPS] = decibels(this.loud / LOUD_STEPS, this.quiet / QUIET_STEPS);
+    this.rises[compared % KEPT_STEPS] = ratioOf(this.loud / LOUD_STEPS, this.quiet / QUIET_STEPS);
     return this.settled(compared - this.ahead);
   }
 
@@ -203,10 +211,8 @@ export class PredictionErrors {
     const at = this.filled - (this.steps - step) * this.step;
     const from = at - QUIET_STEPS * this.step;
     const prediction = this.known(Math.ceil((this.filled - from) / this.hop));
-    return decibels(
-      this.errorPower(prediction, at, at + LOUD_STEPS * this.step),
-      this.errorPower(prediction, from, at),
-    );
+    const loud = this.errorPower(prediction, at, at + LOUD_STEPS * this.step);
+    return decibels(ratioOf(loud, this.errorPower(prediction, from, at)));
   }
 
   private energyOf(from: number, to: number): number {
@@ -217,11 +223,12 @@ export class PredictionErrors {
 
   private settled(step: number): Rise | null {
     if (step < QUIET_STEPS) return null;
-    const db = this.rises[step % KEPT_STEPS];
-    if (db < RISE_DB) return null;
+    const ratio = this.rises[step % KEPT_STEPS];
+    if (ratio < RISE_RATIO) return null;
     const last = Math.min(this.compared, step + this.ahead);
     for (let other = Math.max(0, step - this.back); other <= last; other++)
-      if (this.rises[other % KEPT_STEPS] > db) return null;
+      if (this.rises[other % KEPT_STEPS] > ratio) return null;
+    const db = decibels(ratio);
     const sinceS = (step - this.toldStep) * this.stepS;
     if (sinceS < APART.s && db < this.toldDb + APART.moreDb) return null;
     if (sinceS < LEARNING.s && db < LEARNING.riseDb) return null;
@@ -239,5 +246,6 @@ export class PredictionErrors {
   }
 }
 
-const decibels = (loud: number, quiet: number) =>
-  10 * Math.log10((loud + LEAST_POWER) / (quiet + LEAST_POWER));
+const ratioOf = (loud: number, quiet: number) => (loud + LEAST_POWER) / (quiet + LEAST_POWER);
+
+const decibels = (ratio: number) => 10 * Math.log10(ratio);
