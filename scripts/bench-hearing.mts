@@ -115,8 +115,8 @@ function tables(parts: readonly Part[], library: Ears | null): { text: string[];
 
 /** From so much to so much the library's F 25 is, in the rows of a table. */
 const HARDNESS = [
-  [0.87, 1.01],
-  [0.7, 0.87],
+  [0.85, 1.01],
+  [0.7, 0.85],
   [0.5, 0.7],
   [0, 0.5],
 ] as const;

@@ -78,6 +78,10 @@ export class KindChooser {
 
 /** What is constant would hide how a sound dies away. */
 function withoutMean(samples: Float32Array): Float32Array {
-  const mean = samples.reduce((sum, sample) => sum + sample, 0) / Math.max(1, samples.length);
-  return samples.map((sample) => sample - mean);
+  let sum = 0;
+  for (let i = 0; i < samples.length; i++) sum += samples[i];
+  const mean = sum / samples.length;
+  const rest = new Float32Array(samples.length);
+  for (let i = 0; i < samples.length; i++) rest[i] = samples[i] - mean;
+  return rest;
 }
