@@ -1,6 +1,6 @@
 /**
- * Takes away what is constant: many a sound card adds it, and what stays as loud as it was would hide how a sound dies away, and what is soft. (DC blocker: J. O. Smith,
- * Introduction to Digital Filters with Audio Applications, appendix B, from memory.)
+ * Takes away what is constant: many a sound card adds it, and what stays as loud as it was would hide how a sound dies away, and what is soft. (DC blocker:
+ * J. O. Smith, Introduction to Digital Filters with Audio Applications, appendix B, from memory.)
  */
 import { AT_ONCE } from './half-rate.ts';
 
@@ -9,9 +9,10 @@ const LOWEST_HZ = 5;
 
 export class DcBlocker {
   private readonly share: number;
-  /** Null before the first sample: what a sound begins with is what is constant, as far as is known. */
-  private last: number | null = null;
+  private last = 0;
   private out = 0;
+  /** So many samples have come; no longer counted once what they tell of what is constant weighs as much as it ever will. */
+  private heard = 0;
   private readonly room = new Float32Array(AT_ONCE);
 
   constructor(sampleRateHz: number) {
@@ -21,15 +22,22 @@ export class DcBlocker {
   /** @param samples at most `AT_ONCE`. @returns as many; overwritten by the next ones. */
   push(samples: Float32Array): Float32Array {
     const { room, share } = this;
-    let last = this.last ?? samples[0] ?? 0;
-    let { out } = this;
-    for (let i = 0; i < samples.length; i++) {
+    let { last, out, heard } = this;
+    let i = 0;
+    // At first it is the mean of all that has come.
+    for (; i < samples.length && heard < share * (heard + 1); i++, heard++) {
+      out = (heard / (heard + 1)) * (out + samples[i] - last);
+      last = samples[i];
+      room[i] = out;
+    }
+    for (; i < samples.length; i++) {
       const sample = samples[i];
-      out = share * out + (sample - last);
+      out = share * (out + (sample - last));
       last = sample;
       room[i] = out;
     }
-    if (samples.length > 0) this.last = last;
+    this.last = last;
+    this.heard = heard;
     // Numbers too small for the machine's quick path would come of silence.
     this.out = Math.abs(out) < 1e-30 ? 0 : out;
     return room.subarray(0, samples.length);

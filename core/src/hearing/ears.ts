@@ -2,6 +2,8 @@
  * Samples to onsets, as they come: for files and for live use alike. Nothing is known beforehand: every threshold follows from the signal's
  * own levels. A stroke is told of at most 50 ms after it, once it is known what kind of sounds are heard; until then the sound is kept.
  */
+import { DcBlocker } from './dc-blocker.ts';
+import { AT_ONCE } from './half-rate.ts';
 import { KindChooser } from './kind-chooser.ts';
 import type { SoundKind } from './kinds.ts';
 import { KnownEars } from './known-ears.ts';
@@ -9,10 +11,12 @@ import type { Onset } from './onset.ts';
 
 export class Ears {
   private ears: KnownEars | KindChooser;
+  private readonly blocker: DcBlocker;
 
   /** @param kind of the sounds; chosen from the signal where it is left out. */
   constructor(sampleRateHz: number, kind: SoundKind | null = null) {
     this.ears = kind ? new KnownEars(sampleRateHz, kind) : new KindChooser(sampleRateHz);
+    this.blocker = new DcBlocker(sampleRateHz);
   }
 
   /** What it is heard as; null before that is decided. */
@@ -28,17 +32,24 @@ export class Ears {
   /** @returns the onsets that these samples settle, in order; while the kind is not decided they are kept. */
   push(samples: Float32Array): Onset[] {
     const found: Onset[] = [];
+    for (let from = 0; from < samples.length; from += AT_ONCE)
+      found.push(...this.hear(this.blocker.push(samples.subarray(from, from + AT_ONCE))));
+    return found;
+  }
+
+  /** The sound is over: what is still kept. */
+  end(): Onset[] {
+    return this.ears instanceof KnownEars ? this.ears.end() : this.decide(this.ears, true);
+  }
+
+  private hear(samples: Float32Array): Onset[] {
+    const found: Onset[] = [];
     let rest = samples;
     while (this.ears instanceof KindChooser && rest.length > 0) {
       rest = rest.subarray(this.ears.push(rest));
       if (this.ears.decides) found.push(...this.decide(this.ears, false));
     }
     return this.ears instanceof KnownEars ? [...found, ...this.ears.push(rest)] : found;
-  }
-
-  /** The sound is over: what is still kept. */
-  end(): Onset[] {
-    return this.ears instanceof KnownEars ? this.ears.end() : this.decide(this.ears, true);
   }
 
   private decide(chooser: KindChooser, isOver: boolean): Onset[] {

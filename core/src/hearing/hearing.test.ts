@@ -113,6 +113,9 @@ describe('what is constant in a recording', () => {
     );
     expect(offset.kind).toBe(plain.kind);
     expect(times(offset.onsets)).toEqual(times(plain.onsets).map((time) => expect.closeTo(time, 3)));
+    expect(offset.onsets.map(({ strength }) => strength)).toEqual(
+      plain.onsets.map(({ strength }) => expect.closeTo(strength, 2)),
+    );
   });
 });
 

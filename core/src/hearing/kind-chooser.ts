@@ -67,21 +67,11 @@ export class KindChooser {
       return heard;
     };
     const as = (kind: SoundKind) => heardAs(kind).onsets;
-    return heardAs(kindOf({ samples: withoutMean(samples), sampleRateHz: this.rate, isOver, as }));
+    return heardAs(kindOf({ samples, sampleRateHz: this.rate, isOver, as }));
   }
 
   private hearStrokes(newest: number): void {
     const { ears, onsets } = this.struck;
     onsets.push(...ears.push(this.sound.subarray(this.samples - newest, this.samples)));
   }
-}
-
-/** What is constant would hide how a sound dies away. */
-function withoutMean(samples: Float32Array): Float32Array {
-  let sum = 0;
-  for (let i = 0; i < samples.length; i++) sum += samples[i];
-  const mean = sum / samples.length;
-  const rest = new Float32Array(samples.length);
-  for (let i = 0; i < samples.length; i++) rest[i] = samples[i] - mean;
-  return rest;
 }

@@ -1,5 +1,4 @@
 /** Ears for sounds of a kind that is known. State lies in typed arrays; memory does not grow with the sound. */
-import { DcBlocker } from './dc-blocker.ts';
 import { HELD, pow2 } from './engine.ts';
 import { AT_ONCE } from './half-rate.ts';
 import { HeldWay } from './held-way.ts';
@@ -30,8 +29,6 @@ export class KnownEars {
   private readonly plucked: PluckedWay | null;
   private readonly held: HeldWay | null;
   private readonly pulses: Pulses | null;
-  /** What is struck is told by what lies high. */
-  private readonly blocker: DcBlocker | null;
   private samples = 0;
   private isOver = false;
   private readonly filter: HighPass;
@@ -55,7 +52,6 @@ export class KnownEars {
     this.plucked = kind === 'plucked' ? new PluckedWay(sampleRateHz, { ring, high }) : null;
     this.held = kind === 'sustained' ? new HeldWay(sampleRateHz, kept) : null;
     this.pulses = kind === 'pulsed' ? new Pulses(sampleRateHz) : null;
-    this.blocker = kind === 'plucked' || kind === 'sustained' ? new DcBlocker(sampleRateHz) : null;
     this.filter = new HighPass(HIGH_PASS_HZ, sampleRateHz);
     this.filterHigher = new HighPass(Math.min(HIGHER_PASS_HZ, 0.3 * sampleRateHz), sampleRateHz);
     this.piece = Math.round(PIECE_S * sampleRateHz);
@@ -74,8 +70,7 @@ export class KnownEars {
     for (let from = 0; from < samples.length;) {
       const due = way ? Math.max(1, way.due - this.samples) : AT_ONCE;
       const to = Math.min(samples.length, from + Math.min(AT_ONCE, due));
-      const piece = samples.subarray(from, to);
-      this.take(this.blocker && !this.isOver ? this.blocker.push(piece) : piece);
+      this.take(samples.subarray(from, to));
       from = to;
       if (struck && this.samples >= struck.due) struck.hear(this.samples);
       if (held && this.samples >= held.due) held.hear(this.ring, this.samples);

@@ -54,6 +54,15 @@ const mixed = (a: Float32Array, b: Float32Array) => a.map((value, i) => value + 
 const struckKinds = STROKE_KINDS.filter((kind) => !['bowed', 'blown', 'breath'].includes(kind));
 
 describe('counting aloud', () => {
+  it('softly, on a sound card that adds a constant: told as well', () => {
+    const sound = counting(COUNTS[0], 10, 2, -26);
+    const plain = heard(sound);
+    const offset = heard(sound.map((value) => value + 0.05));
+    expect(plain.spoken.length).toBeGreaterThan(10);
+    expect(offset.spoken.length).toBe(plain.spoken.length);
+    expect(offset.strokes.length).toBe(plain.strokes.length);
+  });
+
   it.each(COUNTS.flatMap((text) => [2, 3.5].map((aSecond) => [text, aSecond] as const)))(
     '20 s of “%s”, %d words a second: at most two false strokes',
     (text, aSecond) => {

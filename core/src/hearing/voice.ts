@@ -6,6 +6,8 @@
  */
 import type { Onset } from './onset.ts';
 import type { SoundKind } from './kinds.ts';
+import { DcBlocker } from './dc-blocker.ts';
+import { AT_ONCE } from './half-rate.ts';
 import { HighPass } from './high-pass.ts';
 import { loudestIn } from './loudest.ts';
 import { glideCents, periodicityOf } from './periodicity.ts';
@@ -41,7 +43,6 @@ const STROKE = { underHighDb: -1, underAllDb: -12, fallsDb: -6, risesDb: 12, fro
 const LEAST = 1e-6;
 /** Onsets are told of late as long as the kind of the sounds is not known. */
 const KEPT_S = 10;
-const PIECE_S = 0.25;
 
 interface Looked {
   onset: Onset;
@@ -67,6 +68,7 @@ export class VoiceTeller {
   private readonly rate: number;
   private readonly ring: Float32Array;
   private readonly high: Float32Array;
+  private readonly blocker: DcBlocker;
   private readonly filter: HighPass;
   private samples = 0;
   private waiting: Onset[] = [];
@@ -77,19 +79,19 @@ export class VoiceTeller {
     const kept = 2 ** Math.ceil(Math.log2(KEPT_S * sampleRateHz));
     this.ring = new Float32Array(kept);
     this.high = new Float32Array(kept);
+    this.blocker = new DcBlocker(sampleRateHz);
     this.filter = new HighPass(Math.min(HIGH_HZ, 0.3 * sampleRateHz), sampleRateHz);
   }
 
   /** @param onsets that were told of with these samples; one may be told late, but sooner than it is looked at. */
   push(samples: Float32Array, onsets: readonly Onset[]): void {
-    // In pieces that the ring holds beside what is looked back at.
-    const piece = Math.round(PIECE_S * this.rate);
     this.waiting = [...this.waiting, ...onsets].sort((a, b) => a.timeS - b.timeS);
-    for (let from = 0; from < samples.length; from += piece) {
-      const to = Math.min(samples.length, from + piece);
-      this.filter.through(samples, from, to, this.high, this.samples);
-      keep(samples.subarray(from, to), this.ring, this.samples);
-      this.samples += to - from;
+    // In pieces that the ring holds beside what is looked back at.
+    for (let from = 0; from < samples.length; from += AT_ONCE) {
+      const sound = this.blocker.push(samples.subarray(from, from + AT_ONCE));
+      this.filter.through(sound, 0, sound.length, this.high, this.samples);
+      keep(sound, this.ring, this.samples);
+      this.samples += sound.length;
       this.look(false);
     }
   }
