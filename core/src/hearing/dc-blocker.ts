@@ -2,8 +2,6 @@
  * Takes away what is constant: many a sound card adds it, and what stays as loud as it was would hide how a sound dies away, and what is soft. (DC blocker:
  * J. O. Smith, Introduction to Digital Filters with Audio Applications, appendix B, from memory.)
  */
-import { AT_ONCE } from './half-rate.ts';
-
 /** Lower than anything that is played. */
 const LOWEST_HZ = 5;
 
@@ -13,14 +11,15 @@ export class DcBlocker {
   private out = 0;
   /** So many samples have come; no longer counted once what they tell of what is constant weighs as much as it ever will. */
   private heard = 0;
-  private readonly room = new Float32Array(AT_ONCE);
+  private room = new Float32Array(0);
 
   constructor(sampleRateHz: number) {
     this.share = 1 - (2 * Math.PI * LOWEST_HZ) / sampleRateHz;
   }
 
-  /** @param samples at most `AT_ONCE`. @returns as many; overwritten by the next ones. */
+  /** @returns as many samples; overwritten by the next ones. */
   push(samples: Float32Array): Float32Array {
+    if (this.room.length < samples.length) this.room = new Float32Array(samples.length);
     const { room, share } = this;
     let { last, out, heard } = this;
     let i = 0;

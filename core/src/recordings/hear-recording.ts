@@ -2,7 +2,7 @@
  * A whole recording, heard: without a plan once; with one up to three times, so that our own clicks are found, what they sound like there is
  * learned, and what is left without them is heard. The sound is read anew each time, piece by piece: memory does not grow with it.
  */
-import { type Onset, type SoundKind, WholeEars } from '../hearing/index.ts';
+import { DcBlocker, type Onset, type SoundKind, WholeEars } from '../hearing/index.ts';
 import type { Timeline } from '../plan/index.ts';
 import { lowerBound } from '../stats/index.ts';
 import { type LookedFor, lookedFor } from './click-voices.ts';
@@ -82,8 +82,9 @@ export async function hearRecording(source: Source, how: HowToHear = {}): Promis
   const remover = new ClickRemover(removable, source.sampleRateHz);
   const ears = new WholeEars(source.sampleRateHz, kind);
   const levels = new Levels(source.sampleRateHz);
+  const blocker = new DcBlocker(source.sampleRateHz);
   const next = (samples: Float32Array) => {
-    levels.push(samples);
+    levels.push(blocker.push(samples));
     hearNext(ears, samples);
   };
   await through((samples) => next(remover.push(samples)));
