@@ -1,4 +1,5 @@
 /** How loud it is before a microphone, and what a player should change about it. */
+import { DcBlocker } from '../hearing/index.ts';
 
 export interface Levels {
   /** Of the last piece, in dB under full level. */
@@ -25,6 +26,7 @@ export const decibels = (value: number): number => (value > 1e-6 ? 20 * Math.log
 
 export class LevelMeter {
   private readonly piece: number;
+  private readonly blocker: DcBlocker;
   private readonly powers = new Float32Array(Math.round(LOOKS_BACK_S / PIECE_S));
   private pieces = 0;
   private sum = 0;
@@ -36,15 +38,18 @@ export class LevelMeter {
 
   constructor(sampleRateHz: number) {
     this.piece = Math.round(PIECE_S * sampleRateHz);
+    this.blocker = new DcBlocker(sampleRateHz);
   }
 
   push(samples: Float32Array): void {
-    for (const value of samples) {
-      const size = Math.abs(value);
+    // What is constant is not heard, but it leaves less room up to full level.
+    const sound = this.blocker.push(samples);
+    for (let i = 0; i < samples.length; i++) {
+      const size = Math.abs(samples[i]);
       if (size > this.peak) this.peak = size;
       this.full = size >= FULL ? this.full + 1 : 0;
       if (this.full >= IN_A_ROW) this.isCut = true;
-      this.sum += value * value;
+      this.sum += sound[i] * sound[i];
       if (++this.count === this.piece) this.endPiece();
     }
   }

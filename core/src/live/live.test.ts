@@ -229,5 +229,7 @@ describe('levels', () => {
     expect(levelTrouble(measured(scaled(0)), [])).toBe('dead');
     expect(levelTrouble(measured(scaled(0.01)), [-50, -52])).toBe('soft');
     expect(levelTrouble({ ...measured(claps), roomDb: -30 }, [-12, -10, -9])).toBe('noisy');
+    // A constant that the sound card adds is no noise.
+    expect(levelTrouble(measured(claps.map((value) => value + 0.03)), [-12, -10, -9])).toBeNull();
   });
 });
