@@ -11,7 +11,7 @@ export class Autocorrelation {
   private readonly fft: FFT;
   private readonly size: number;
   private readonly lags: number;
-  /** Each sample of a piece counts as much. */
+  /** What each sample of a piece is multiplied by. */
   private readonly taper: Float64Array;
   /** The piece, with silence behind it: that stays. */
   private readonly piece: number[];
