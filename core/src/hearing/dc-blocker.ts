@@ -2,6 +2,7 @@
  * Takes away what is constant: many a sound card adds it, and what stays as loud as it was would hide how a sound dies away, and what is soft. (DC blocker:
  * J. O. Smith, Introduction to Digital Filters with Audio Applications, appendix B, from memory.)
  */
+
 /** Lower than anything that is played. */
 const LOWEST_HZ = 5;
 
