@@ -2,8 +2,8 @@
  * Plucked strings, and whatever else rings on under the next note: one begins where something was not foretold. To the sample, where it has an attack there.
  */
 import { attackNear } from './attack.ts';
+import { DyingAway, around } from './dies-away.ts';
 import { goesOn } from './goes-on.ts';
-import { loudestIn } from './loudest.ts';
 import { LowNotes } from './low-notes.ts';
 import { LowRate } from './low-rate.ts';
 import type { Onset } from './onset.ts';
@@ -11,14 +11,8 @@ import { PredictionErrors, type Rise } from './prediction-errors.ts';
 
 /** High enough for the partials of a string that tell its notes apart. */
 const FORM = { leastHz: 11_000, orderS: 0.0045, fromS: 0.06, everyS: 0.02 } as const;
-/** An attack is its own where the energy rises by so much, so near. */
-const ATTACK = { db: 4.5, nearS: 0.003 } as const;
-/** Its level is the largest within so long; what rang before it, within so long before. */
-const LEVEL_S = 0.03;
-const RANG_S = 0.05;
-/** What rings has been stopped where so soon after it no more than such a share of it is left. */
-const STOPPED = { afterS: 0.005, share: 0.2 } as const;
-
+/** An attack is its own where the energy rises by so much, so near. By so much no string does that is left alone. */
+const ATTACK = { db: 4.5, clearDb: 6, nearS: 0.003 } as const;
 /** Of what rang before a note that only the low sound tells of, so much is left after it. */
 const LOW_LEAVES = 0.5;
 
@@ -40,6 +34,7 @@ export class PluckedWay {
   private readonly low: LowNotes;
   /** Of the last note, at the lower rate. */
   private toldSample = -Infinity;
+  private readonly dyingAway = new DyingAway();
   private readonly found: Onset[] = [];
 
   /** @param kept the sound, to which samples are added before they are pushed. */
@@ -83,12 +78,10 @@ export class PluckedWay {
 
   /** Low notes that nothing of the whole before this sample tells of. */
   private keepLow(settledSample: number, last: number): void {
-    for (let rise: Rise | null; (rise = this.low.take(settledSample, this.toldSample));)
-      if (goesOn(this.kept.ring, last, this.nearest(rise), this.rate, LOW_LEAVES)) this.tell(rise, last);
-  }
-
-  private nearest({ sample }: Rise): number {
-    return Math.round(this.lowRate.sampleOf(sample));
+    for (let rise: Rise | null; (rise = this.low.take(settledSample, this.toldSample));) {
+      const near = Math.round(this.lowRate.sampleOf(rise.sample));
+      if (goesOn(this.kept.ring, last, near, this.rate, LOW_LEAVES)) this.tell(rise, last);
+    }
   }
 
   private tell(rise: Rise, last: number): void {
@@ -98,22 +91,21 @@ export class PluckedWay {
     this.found.push(note);
   }
 
-  /** @returns null where what rang was stopped: that is not foretold either. */
-  private noteOf(rise: Rise, last: number): Onset | null {
+  /** @returns null where nothing begins: what rang was stopped, or has died away. */
+  private noteOf({ sample, level, db, confidence }: Rise, last: number): Onset | null {
     const { ring, high } = this.kept;
-    const { level, confidence } = rise;
     const sampleRateHz = this.rate;
-    const begins = this.lowRate.sampleOf(rise.sample);
-    const near = this.nearest(rise);
+    const begins = this.lowRate.sampleOf(sample);
+    const near = Math.round(begins);
+    const there = around(ring, last, near, sampleRateHz);
     const attack = attackNear(high, last, near, sampleRateHz);
-    if (attack && attack.riseDb >= ATTACK.db && Math.abs(attack.sample - near) < ATTACK.nearS * sampleRateHz)
+    const isNear = attack && Math.abs(attack.sample - near) < ATTACK.nearS * sampleRateHz;
+    const isOver = this.dyingAway.isAllAt(near / sampleRateHz, there, db);
+    if (isOver && !(isNear && attack.riseDb >= ATTACK.clearDb)) return null;
+    if (isNear && attack.riseDb >= ATTACK.db)
       return { timeS: attack.sample / sampleRateHz, strength: Math.min(1, attack.level), confidence };
-    const loudest = (fromS: number, toS: number) =>
-      loudestIn(ring, last, near + fromS * sampleRateHz, near + toS * sampleRateHz);
-    const rang = loudest(-RANG_S, 0);
-    if (loudest(STOPPED.afterS, LEVEL_S) < STOPPED.share * rang) return null;
     // Of a soft note among loud ones what it adds is its level; where that is not seen, what was not foretold of it.
-    const added = Math.sqrt(Math.max(0, loudest(0, LEVEL_S) ** 2 - rang ** 2));
+    const added = Math.sqrt(Math.max(0, there.level ** 2 - there.rang ** 2));
     return {
       timeS: Math.max(0, begins) / sampleRateHz,
       strength: Math.min(1, Math.max(added, level)),

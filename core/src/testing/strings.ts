@@ -8,15 +8,16 @@ export interface Pluck {
 
 const RINGS_S = 3;
 
-/** Strings that ring on, eight partials each, full after `attackS`; in a room whose noise is 66 dB down. */
+/** Strings that ring on, eight partials each, full after `attackS`; in a room whose noise is 66 dB down, or as loud as it is said to be. */
 export function strings(
   rate: number,
   seconds: number,
   plucks: readonly Pluck[],
   attackS = 0.001,
+  noise = 0.0005,
 ): Float32Array {
   const random = chance(7);
-  const samples = Float32Array.from({ length: seconds * rate }, () => 0.0005 * (2 * random() - 1));
+  const samples = Float32Array.from({ length: seconds * rate }, () => noise * (2 * random() - 1));
   for (const { timeS, hz, level } of plucks)
     for (let n = 1; n <= 8; n++) {
       const first = Math.round(timeS * rate);
