@@ -8,6 +8,7 @@ const pitch = (i: number) => 220 * 2 ** (((i * 5) % 12) / 12);
 
 interface Way {
   firstS?: number;
+  fullAfterS?: number;
   /** How each ends. Left out, at once. */
   halvesInS?: number;
   /** While it sounds. */
@@ -16,19 +17,19 @@ interface Way {
   beside?: number;
 }
 
-/** One after the other, full after 2 ms; each ends after so long. */
+/** One after the other, each full after 2 ms, or when it is said to be; each ends after so long. */
 function tones(
   apartS: number,
   count: number,
   lengthS: number,
-  { firstS = 0.5, halvesInS = 0.001, fallsDbPerS = 0, beside }: Way = {},
+  { firstS = 0.5, fullAfterS = 0.002, halvesInS = 0.001, fallsDbPerS = 0, beside }: Way = {},
 ): Float32Array {
   const samples = new Float32Array(Math.round((firstS + count * apartS + 0.5) * RATE));
   for (let i = 0; i < count; i++)
     for (let k = 0; k < (lengthS + 8 * halvesInS) * RATE; k++) {
       const t = k / RATE;
       const envelope =
-        Math.min(1, t / 0.002) *
+        Math.min(1, t / fullAfterS) *
         10 ** ((-fallsDbPerS * t) / 20) *
         2 ** (-Math.max(0, t - lengthS) / halvesInS);
       for (const hz of beside ? [pitch(i), beside * pitch(i)] : [pitch(i)])
@@ -64,6 +65,12 @@ describe('of itself a sound is heard', () => {
     expect(hear(tones(0.25, 40, 0.15, { halvesInS: 0.015 }), RATE).kind).toBe('sustained');
   });
 
+  it('as sustained where each dies away most of the time, but has swelled', () => {
+    const short = (fullAfterS: number) => tones(0.4, 20, 0.1, { fullAfterS, halvesInS: 0.04 });
+    expect(hear(short(0.08), RATE).kind).toBe('sustained');
+    expect(hear(short(0.02), RATE).kind).toBe('plucked');
+  });
+
   it('as plucked where it falls a little, and is no clear tone', () => {
     const pairs = tones(0.4, 20, 0.4, { halvesInS: 0.015, fallsDbPerS: 3, beside: 1.41 });
     expect(hear(pairs, RATE).kind).toBe('plucked');
@@ -92,7 +99,7 @@ describe('is only heard in the ways that decide', () => {
   const asked = (samples: Float32Array) => {
     const ways: SoundKind[] = [];
     const as = (kind: SoundKind) => {
-      ways.push(kind);
+      if (!ways.includes(kind)) ways.push(kind);
       return hear(samples, RATE, kind).onsets;
     };
     const kind = kindOf({ samples, sampleRateHz: RATE, isOver: true, as });

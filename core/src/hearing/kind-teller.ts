@@ -24,6 +24,11 @@ const PIECE_S = 0.005;
  * is so far under the loudest: there nothing plays.
  */
 const DIES = { dbPerS: -4, hardlyDbPerS: -0.7, pieces: 8, apart: 12, silentDb: -40 } as const;
+/**
+ * Short notes of a brass player die away most of the time, too; but they swell: nothing that is plucked takes so long to come so near, in dB, to its loudest
+ * within some time. As strokes, which do not tell when a slow note begins, they take at least so long; that is asked first, as it costs nothing.
+ */
+const SWELLS = { db: -1.5, withinS: 0.15, leastS: 0.035, asStrokesS: 0.02 } as const;
 /** Where clear beginnings are mostly closer than this nobody holds a tone. What is not foretold by 10 dB can hardly be anything but a beginning. */
 const FAST = { gapS: 0.16, confidence: confidenceOf(10) } as const;
 
@@ -53,10 +58,17 @@ export function kindOf(heard: Heard): Exclude<SoundKind, 'pulsed'> {
 
 function isHeld(heard: Heard, level: Level): boolean {
   const dbPerS = slopeOf(level);
-  if (dbPerS < DIES.dbPerS || !isHeldTone(heard, level, dbPerS > DIES.hardlyDbPerS)) return false;
+  if (dbPerS < DIES.dbPerS) return isShortButHeld(heard, level);
+  if (!isHeldTone(heard, level, dbPerS > DIES.hardlyDbPerS)) return false;
   const clear = heard.as('plucked').filter(({ confidence }) => confidence > FAST.confidence);
   const gaps = clear.slice(1).map(({ timeS }, i) => timeS - clear[i].timeS);
   return !(gaps.length > 0 && middleOf(gaps) < FAST.gapS);
+}
+
+function isShortButHeld(heard: Heard, level: Level): boolean {
+  if (middleOf(swellsOf(heard.as('struck'), level)) < SWELLS.asStrokesS) return false;
+  const onsets = heard.as('sustained');
+  return middleOf(swellsOf(onsets, level)) >= SWELLS.leastS && periodicityOfAll(onsets, heard) > TONE.clear;
 }
 
 /**
@@ -67,7 +79,7 @@ function isHeldTone(heard: Heard, level: Level, stays: boolean): boolean {
   const onsets = heard.as('sustained');
   const leftDb = middleOf(sustainsOf(onsets, level));
   if (leftDb <= SUSTAIN.detachedDb) return false;
-  const periodic = middleOf(onsets.map(({ timeS }) => periodicityAfter(timeS, heard)));
+  const periodic = periodicityOfAll(onsets, heard);
   const isClear = periodic > TONE.clear;
   if (stays && isClear) return true;
   return (stays || isClear) && leftDb > SUSTAIN.heldDb && periodic > TONE.periodic;
@@ -118,6 +130,21 @@ function sustainsOf(onsets: readonly Onset[], { powers, pieceS }: Level): number
     return [20 * Math.log10((Math.sqrt(least) + LEAST_LEVEL) / (Math.sqrt(most) + LEAST_LEVEL))];
   });
 }
+
+/** Of each onset, in seconds, how long it takes to swell. */
+function swellsOf(onsets: readonly Onset[], { powers, pieceS }: Level): number[] {
+  const share = 10 ** (SWELLS.db / 10);
+  return onsets.map(({ timeS }) => {
+    const first = Math.floor(timeS / pieceS);
+    const smooth = (i: number) => (powers[i - 1] ?? 0) + (powers[i] ?? 0) + (powers[i + 1] ?? 0);
+    const levels = Array.from({ length: Math.round(SWELLS.withinS / pieceS) }, (_, i) => smooth(first + i));
+    const most = Math.max(...levels);
+    return levels.findIndex((level) => level >= share * most) * pieceS;
+  });
+}
+
+const periodicityOfAll = (onsets: readonly Onset[], heard: Heard) =>
+  middleOf(onsets.map(({ timeS }) => periodicityAfter(timeS, heard)));
 
 function periodicityAfter(timeS: number, { samples, sampleRateHz }: Heard): number {
   const first = Math.round((timeS + TONE.fromS) * sampleRateHz);
