@@ -8,7 +8,7 @@ import { writeFileSync } from 'node:fs';
 import { type SoundKind, WholeEars, hear } from '../core/src/hearing/index.ts';
 import { playedStrokes, recordingOf } from '../core/src/players/index.ts';
 import { scored } from '../core/src/testing/scored.ts';
-import { type Sound, groove, melody, standIn } from './lib/grooves.mts';
+import { type Sound, groove, melody, shortNotes, standIn } from './lib/grooves.mts';
 import { type Ears, libraryEars } from './lib/library-ears.mts';
 import { type Shot, oneShots } from './lib/one-shots.mts';
 import { type Font, families } from './lib/sound-fonts.mts';
@@ -24,15 +24,21 @@ const HEAD = `# How well recordings are heard
 
 Made by \`npm run bench:hearing\`. Strokes put together from recorded one-shots (Debian’s \`hydrogen-drumkits\`) and from the stand-in’s sounds: quarters to
 fast sixteenths with rests, 12 to 20 dB of dynamics, noise of a room 40 to 60 dB down. Lines put together from recorded notes of Debian’s sound fonts, each
-played by itself by \`fluidsynth\`: plucked ones damped or ringing on, held ones by turns detached and tied. F as in the evaluation of onset detection (MIREX;
+played by itself by \`fluidsynth\`: plucked ones damped or ringing on, held ones by turns detached and tied; and lines of short ones, each let go after
+0.2 s, that end as the instrument does. F as in the evaluation of onset detection (MIREX;
 Raffel et al., mir_eval, ISMIR 2014), within 50, 25 and 10 ms. Every sound begins where it first passes 4 % of its peak; a note that swells under the
 end of the one before cannot be heard there yet, and counts as missed all the same where it is heard too long after. A one-shot that holds two strokes itself (a
 flam, a roll, an echo) counts as one here, and who hears the second hears one too many; how many of the extra onsets lie where the level of a one-shot by
 itself rises again (4.5 dB within 40 ms, at most 26 dB under its loudest) is said beside them.
 `;
 
+type Family = 'kits' | 'plucked' | 'held' | 'the stand-in';
+type Row = [name: string, sounds: Sound[], of: Family];
 /** A table of the report: its title, and its rows with the sounds of each. */
-type Part = [title: string, rows: [name: string, sounds: Sound[]][]];
+type Part = [title: string, rows: Row[]];
+
+/** Short notes are let go after so long. */
+const SHORT_S = 0.2;
 
 const seeds = Array.from({ length: GROOVES }, (_, i) => 1 + i);
 const grooves = (shots: readonly Shot[]) => seeds.map((seed) => groove(shots, seed));
@@ -42,18 +48,27 @@ function allParts(): Part[] {
   const rows = (looked: boolean) =>
     kits
       .filter(([kit]) => LOOKED_AT.includes(kit) === looked)
-      .map(([kit, shots]): [string, Sound[]] => [kit, grooves(shots)]);
-  const instruments = (font: Font) =>
-    [...families(font)].map(([{ name, isHeld }, played]): [string, Sound[]] => [
+      .map(([kit, shots]): Row => [kit, grooves(shots), 'kits']);
+  const instruments = (font: Font, line: typeof melody, heldS?: number) =>
+    [...families(font, heldS)].map(([{ name, isHeld }, played]): Row => [
       name,
-      seeds.map((seed) => melody(played[seed % played.length], isHeld, seed)),
+      seeds.map((seed) => line(played[seed % played.length], isHeld, seed)),
+      isHeld ? 'held' : 'plucked',
     ]);
-  const own = STAND_INS.map((kind): [string, Sound[]] => [kind, seeds.map((seed) => standIn(kind, seed))]);
+  const own = STAND_INS.map((kind): Row => [kind, seeds.map((seed) => standIn(kind, seed)), 'the stand-in']);
   const parts: Part[] = [
     ['Recorded one-shots, whose misses were looked at while the ears were made', rows(true)],
     ['Recorded one-shots, of which only totals were seen', rows(false)],
-    ['Recorded notes of a sound font, whose misses were looked at', instruments('TimGM6mb')],
-    ['Recorded notes of another sound font, of which only totals were seen', instruments('FluidR3 GM')],
+    ['Recorded notes of a sound font, whose misses were looked at', instruments('TimGM6mb', melody)],
+    [
+      'Recorded notes of another sound font, of which only totals were seen',
+      instruments('FluidR3 GM', melody),
+    ],
+    ['Recorded short notes, whose misses were looked at', instruments('TimGM6mb', shortNotes, SHORT_S)],
+    [
+      'Recorded short notes of another sound font, of which only totals were seen',
+      instruments('FluidR3 GM', shortNotes, SHORT_S),
+    ],
     ['The stand-in’s own sounds', own],
   ];
   return parts.filter(([, sounds]) => sounds.length > 0);
@@ -76,6 +91,11 @@ function tallyLine(name: string, mine: Tally, theirs: Tally | null): string {
   return lineOf([name, mine.strokes, ...f, ...counts, median, ...library]);
 }
 
+/** A recorded line, and what plays in it. */
+interface Line extends Both {
+  of: Family;
+}
+
 interface Both {
   mine: Tally;
   theirs: Tally | null;
@@ -90,15 +110,16 @@ const bothAdded = (a: Both, b: Both): Both => ({
 function tables(parts: readonly Part[], library: Ears | null): { text: string[]; all: Both } {
   const nothing: Both = { mine: EMPTY, theirs: library && EMPTY };
   let all = nothing;
-  const recorded: Both[] = [];
+  const recorded: Line[] = [];
   const text = parts.flatMap(([title, rows]) => {
     let part = nothing;
-    const lines = rows.map(([name, sounds]) => {
+    const lines = rows.map(([name, sounds, of]) => {
       const heard = sounds.map((sound) => ({
-        mine: tallyOf([sound], ours),
-        theirs: library && tallyOf([sound], library),
+        mine: tallyOf(sound, ours),
+        theirs: library && tallyOf(sound, library),
+        of,
       }));
-      if (title.startsWith('Recorded')) recorded.push(...heard);
+      if (of !== 'the stand-in') recorded.push(...heard);
       const both = heard.reduce(bothAdded, nothing);
       part = bothAdded(part, both);
       const line = tallyLine(name, both.mine, both.theirs);
@@ -122,18 +143,21 @@ const HARDNESS = [
 ] as const;
 
 /** The recorded lines by how hard the library finds each: material differs, and a figure says little without how hard it is. */
-function asHardAs(lines: readonly Both[]): string[] {
+function asHardAs(lines: readonly Line[]): string[] {
   const rows = HARDNESS.flatMap(([from, to]) => {
-    const some = lines.flatMap(({ mine, theirs }) => {
+    const some = lines.flatMap(({ mine, theirs, of }) => {
       const f = theirs ? Number(fOf(theirs, 1)) : -1;
-      return theirs && f >= from && f < to ? [{ mine, theirs }] : [];
+      return theirs && f >= from && f < to ? [{ mine, theirs, of }] : [];
     });
     if (some.length === 0) return [];
     const mine = some.reduce((sum, one) => added(sum, one.mine), EMPTY);
     const theirs = some.reduce((sum, one) => added(sum, one.theirs), EMPTY);
     const range = from === 0 ? `under ${to}` : `${from}${to > 1 ? ' or more' : ` to ${to}`}`;
+    const kinds = (['kits', 'plucked', 'held'] as const).map(
+      (family) => some.filter(({ of }) => of === family).length,
+    );
     return [
-      lineOf([range, some.length, mine.strokes, fOf(mine, 1), fOf(mine, 2), fOf(theirs, 1), fOf(theirs, 2)]),
+      lineOf([range, ...kinds, mine.strokes, fOf(mine, 1), fOf(mine, 2), fOf(theirs, 1), fOf(theirs, 2)]),
     ];
   });
   if (rows.length === 0) return [];
@@ -143,8 +167,8 @@ function asHardAs(lines: readonly Both[]): string[] {
     '',
     'The recorded lines above once more, each put where the library’s own F 25 of it says.',
     '',
-    '| library F 25 of a line | lines | strokes | F 25 | F 10 | library F 25 | library F 10 |',
-    '|---|---|---|---|---|---|---|',
+    '| library F 25 of a line | lines of kits | plucked lines | held lines | strokes | F 25 | F 10 | library F 25 | library F 10 |',
+    '|---|---|---|---|---|---|---|---|---|',
     ...rows,
     '',
   ];

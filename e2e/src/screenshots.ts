@@ -5,12 +5,11 @@ import { type Sheet, planWithSheet, readBars } from '@feldspar/core/counts';
 import { type Plan, groupingRhythm } from '@feldspar/core/plan';
 import { ALL_READY_PLANS } from '@feldspar/core/practice';
 import { App } from './driver/app.ts';
-import { Browser, DESKTOP, PHONE, type Viewport } from './driver/browser.ts';
+import { Browser, DESKTOP, type Viewport } from './driver/browser.ts';
 
 const FOLDER = join(process.cwd(), process.argv[2] ?? 'docs/screenshots');
 const ONLY = process.argv[3];
 const RUBEN = 'de300000-000a-4000-8000-000100000000';
-const GROWING = 'b7a3c1de-0004-4f5d-9a10-5e1d5a000004';
 
 mkdirSync(FOLDER, { recursive: true });
 const app = await App.start('--demo');
@@ -112,7 +111,6 @@ await shot('stage', DESKTOP, async () => {
   await playUntil(slowClick, /between clicks/);
 });
 await listening({});
-await shot('stage-phone', PHONE, () => playUntil(GROWING, /silent bar/));
 await shot('reading', DESKTOP, go(reading, /Where you drifted/));
 const written: Sheet = {
   format: 'feldspar-sheet',
@@ -175,6 +173,10 @@ async function record(sound: string, click: string): Promise<void> {
   await browser.click('button', '^Have it recorded$');
   await browser.find('button', '^As one long line');
 }
+await shot('recording-free', DESKTOP, async () => {
+  await record('^muted strings$', '^headphones');
+  await browser.find('img', '^Tempo over time');
+});
 await shot('recording', DESKTOP, async () => {
   await record('^claps$', '^softly');
   await browser.click('combobox', '^Played to$');
@@ -183,9 +185,12 @@ await shot('recording', DESKTOP, async () => {
   await browser.keys('nnnnnn');
   await browser.find('status', '^Bar 2, beat');
 });
+await shot('recording-reading', DESKTOP, async () => {
+  await browser.click('button', '^Read it');
+  await browser.see(/Where you drifted/);
+});
 
-/** Along with a made-up record: its beats, the stage, the reading. */
-let along = '';
+/** Along with a made-up record: its beats, the reading. */
 await shot('record-beats', DESKTOP, async () => {
   await browser.goto(`${app.url}/recordings`);
   await browser.click('button', '^Make the record$');
@@ -194,16 +199,9 @@ await shot('record-beats', DESKTOP, async () => {
   await browser.keys('nnnnnn');
   await browser.find('status', '^Bar 2, beat');
 });
-await shot('record-stage', DESKTOP, async () => {
+await shot('record-reading', DESKTOP, async () => {
   await browser.click('button', '^Make the plan$');
   await browser.see(/Along with the record/);
-  along = await browser.path();
-  await browser.goto(`${app.url}${along}/play`);
-  await browser.click('button', '^Start');
-  await browser.see(/with the record/);
-});
-await shot('record-reading', DESKTOP, async () => {
-  await browser.goto(app.url + along);
   await browser.click('button', 'Let a simulated player try it');
   await browser.see(/With the record you are/);
   await browser.see(/Where you drifted/);

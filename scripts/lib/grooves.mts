@@ -52,21 +52,48 @@ export function melody(notes: readonly Shot[], isHeld: boolean, seed: number): S
   const share = isHeld && seed % 2 === 0 ? DETACHED : 1;
   const ringsOn = !isHeld && seed % 3 > 0;
   const noise = 0.5 * 10 ** ([-60, -50, -45][seed % 3] / 20);
+  const truthS = timesOf(grid, random);
+  const endOf = (i: number) =>
+    ringsOn ? Infinity : truthS[i] + share * ((truthS[i + 1] ?? Infinity) - truthS[i]);
+  return { samples: lineOf(notes, truthS, noise, random, endOf), rate: RATE, truthS };
+}
+
+/** A line of notes that are short by themselves, none of which sounds into the next. 12 dB of dynamics, three rooms. */
+export function shortNotes(notes: readonly Shot[], isHeld: boolean, seed: number): Sound {
+  const random = chance(seed);
+  const grid = (isHeld ? [0.6, 0.5, 0.35] : [0.5, 0.4, 0.25])[seed % 3];
+  const truthS = timesOf(grid, random);
+  const samples = lineOf(notes, truthS, 0.5 * 10 ** ([-60, -50, -45][seed % 3] / 20), random, () => Infinity);
+  return { samples, rate: RATE, truthS };
+}
+
+/** Notes on a grid, four places of five. */
+function timesOf(grid: number, random: () => number): number[] {
   const truthS: number[] = [];
   for (let t = 0.5; t < SECONDS - 2; t += grid + 0.006 * (2 * random() - 1))
     if (random() < 0.8) truthS.push(t);
+  return truthS;
+}
+
+/** @param endOf when the note of this index is ended, in seconds. */
+function lineOf(
+  notes: readonly Shot[],
+  truthS: readonly number[],
+  noise: number,
+  random: () => number,
+  endOf: (index: number) => number,
+): Float32Array {
   const samples = new Float32Array(RATE * SECONDS);
   truthS.forEach((t, i) => {
     const shot = notes[Math.floor(random() * notes.length)];
     const gain = 0.5 * 10 ** (-0.6 * random());
     const at = Math.round(t * RATE) - shot.start;
-    const next = truthS[i + 1] ?? Infinity;
-    const ends = ringsOn ? Infinity : Math.round((t + share * (next - t)) * RATE);
+    const ends = Math.round(endOf(i) * RATE);
     for (let k = Math.max(0, -at); k < shot.samples.length && at + k < samples.length; k++)
       samples[at + k] += gain * shot.samples[k] * 2 ** (-Math.max(0, at + k - ends) / (DAMPED_S * RATE));
   });
   for (let i = 0; i < samples.length; i++) samples[i] += noise * (2 * random() - 1);
-  return { samples, rate: RATE, truthS };
+  return samples;
 }
 
 /** The stand-in plays one kind of sound. */

@@ -107,16 +107,21 @@ export const FAMILIES: readonly Family[] = [
 /** Around the middle, in semitones. */
 const PITCHES = [-9, -7, -4, -2, 0, 3, 5, 8];
 const TICKS = 480;
-/** Each note sounds for so many ticks, and the next begins after so many: at 120 to the quarter 480 are half a second. */
-const NOTE = { ticks: 3 * TICKS, apart: 6 * TICKS } as const;
+/** At 120 to the quarter 480 are half a second. */
 const TICK_S = 0.5 / TICKS;
+/** A note begins so long after the one before, and is held for no longer than so. */
+const APART_S = 3;
+const HELD_S = 1.5;
 /** Looked for from a little before where the note is asked for: a synthesizer works in blocks. */
 const EARLY_S = 0.02;
 /** Harder and softer, as velocities. */
 const VELOCITIES = [110, 70];
 
-/** Of each family its instruments, each with its notes; nothing where the font or the synthesizer is not to be had. */
-export function families(font: Font): Map<Family, Shot[][]> {
+/**
+ * Of each family its instruments, each with its notes; nothing where the font or the synthesizer is not to be had.
+ * @param heldS after so long, at most `HELD_S`, the key is let go: how a note ends then is the instrument's own.
+ */
+export function families(font: Font, heldS = HELD_S): Map<Family, Shot[][]> {
   const folder = mkdtempSync(join(tmpdir(), 'feldspar-font-'));
   const run = (program: string, ...args: string[]) =>
     execFileSync(program, args, { cwd: folder, stdio: 'ignore' });
@@ -130,7 +135,7 @@ export function families(font: Font): Map<Family, Shot[][]> {
     );
     const path = join('all/usr/share/sounds/sf2', FONTS[font].file);
     const notesOf = (instrument: Instrument): Shot[] => {
-      writeFileSync(join(folder, 'notes.mid'), midiOf(instrument));
+      writeFileSync(join(folder, 'notes.mid'), midiOf(instrument, heldS));
       run(
         'fluidsynth',
         '-ni',
@@ -158,18 +163,20 @@ export function families(font: Font): Map<Family, Shot[][]> {
   }
 }
 
-function midiOf([programme, middle]: Instrument): Uint8Array {
-  const notes = asked().flatMap(({ pitch, velocity }): MidiEvent[] => {
+const ticksOf = (seconds: number) => Math.round(seconds / TICK_S);
+
+function midiOf([programme, middle]: Instrument, heldS: number): Uint8Array {
+  const notes = asked().flatMap(({ pitch, velocity }, i): MidiEvent[] => {
     const note = { channel: 0, noteNumber: middle + pitch };
     return [
-      { type: 'noteOn', deltaTime: NOTE.apart - NOTE.ticks, ...note, velocity },
-      { type: 'noteOff', deltaTime: NOTE.ticks, ...note, velocity: 0 },
+      { type: 'noteOn', deltaTime: ticksOf(APART_S - (i > 0 ? heldS : HELD_S)), ...note, velocity },
+      { type: 'noteOff', deltaTime: ticksOf(heldS), ...note, velocity: 0 },
     ];
   });
   const track: MidiEvent[] = [
     { type: 'programChange', deltaTime: 0, channel: 0, programNumber: programme },
     ...notes,
-    { type: 'endOfTrack', deltaTime: NOTE.apart, meta: true },
+    { type: 'endOfTrack', deltaTime: ticksOf(APART_S), meta: true },
   ];
   return Uint8Array.from(
     midiFile.writeMidi({ header: { format: 0, numTracks: 1, ticksPerBeat: TICKS }, tracks: [track] }),
@@ -180,9 +187,9 @@ const asked = () => PITCHES.flatMap((pitch) => VELOCITIES.map((velocity) => ({ p
 
 function cutNotes(bytes: Uint8Array): Shot[] {
   const samples = new WavReader().push(bytes);
-  const length = Math.round(NOTE.apart * TICK_S * SHOTS_RATE);
+  const length = Math.round(APART_S * SHOTS_RATE);
   return asked().flatMap(({ pitch, velocity }, i) => {
-    const begins = Math.round((i * NOTE.apart + NOTE.apart - NOTE.ticks) * TICK_S * SHOTS_RATE);
+    const begins = Math.round((i * APART_S + APART_S - HELD_S) * SHOTS_RATE);
     const from = begins - Math.round(EARLY_S * SHOTS_RATE);
     const shot = shotIn(`${pitch} ${velocity}`, samples.slice(from, from + length));
     return shot ? [shot] : [];

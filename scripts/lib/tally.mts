@@ -25,10 +25,7 @@ export const EMPTY: Tally = {
   seconds: 0,
 };
 
-export const tallyOf = (sounds: readonly Sound[], ears: Ears): Tally =>
-  sounds.map((sound) => oneTally(sound, ears)).reduce(added, EMPTY);
-
-function oneTally(sound: Sound, ears: Ears): Tally {
+export function tallyOf(sound: Sound, ears: Ears): Tally {
   const { truthS, samples, rate, againS = [] } = sound;
   const begun = performance.now();
   const all = ears(sound);

@@ -2,7 +2,7 @@
  * Plucked strings, and whatever else rings on under the next note: one begins where something was not foretold. To the sample, where it has an attack there.
  */
 import { attackNear } from './attack.ts';
-import { DyingAway, around } from './dies-away.ts';
+import { DyingAway, around } from './dying-away.ts';
 import { goesOn } from './goes-on.ts';
 import { LowNotes } from './low-notes.ts';
 import { LowRate } from './low-rate.ts';

@@ -1,6 +1,6 @@
 /**
- * What dies away, or is stopped, does things too that were not foretold: such as become no louder than it are no notes. Notes stand out of it by more, or
- * bring the sound back to what it was.
+ * A sound that dies away, or is stopped, also does things that were not foretold. Where it becomes no louder, these are no notes unless they stand out by far:
+ * so long as it is not softer than notes have been, a soft note may lie under what rings.
  */
 import { loudestIn } from './loudest.ts';
 

@@ -1,6 +1,6 @@
 import { strings } from '../testing/strings.ts';
 import { scored } from '../testing/scored.ts';
-import { DyingAway } from './dies-away.ts';
+import { DyingAway } from './dying-away.ts';
 import { hear } from './index.ts';
 
 const RATE = 44_100;
