@@ -1,6 +1,6 @@
 /**
- * A sound that dies away, or is stopped, also does things that were not foretold. Where it becomes no louder, these are no notes unless they stand out by far:
- * so long as it is not softer than notes have been, a soft note may lie under what rings.
+ * A sound that dies away, or is stopped, also does things that were not foretold. Where it becomes no louder, these are no notes unless they stand out by far.
+ * While what rings is about as loud as the notes of late have been, a soft note may still lie under it.
  */
 import { loudestIn } from './loudest.ts';
 
