@@ -13,6 +13,8 @@ interface Way {
   halvesInS?: number;
   /** While it sounds. */
   fallsDbPerS?: number;
+  /** Every other one is so many times as loud. */
+  accent?: number;
   /** What sounds with it: a tone whose pitch is so many times its own. */
   beside?: number;
 }
@@ -22,7 +24,7 @@ function tones(
   apartS: number,
   count: number,
   lengthS: number,
-  { firstS = 0.5, fullAfterS = 0.002, halvesInS = 0.001, fallsDbPerS = 0, beside }: Way = {},
+  { firstS = 0.5, fullAfterS = 0.002, halvesInS = 0.001, fallsDbPerS = 0, accent = 1, beside }: Way = {},
 ): Float32Array {
   const samples = new Float32Array(Math.round((firstS + count * apartS + 0.5) * RATE));
   for (let i = 0; i < count; i++)
@@ -35,7 +37,7 @@ function tones(
       for (const hz of beside ? [pitch(i), beside * pitch(i)] : [pitch(i)])
         for (let n = 1; n <= 20; n++)
           samples[Math.round((firstS + i * apartS) * RATE) + k] +=
-            0.1 * 0.8 ** n * envelope * Math.sin(2 * Math.PI * n * hz * t);
+            (i % 2 === 0 ? 0.1 : 0.1 * accent) * 0.8 ** n * envelope * Math.sin(2 * Math.PI * n * hz * t);
     }
   return samples;
 }
@@ -92,6 +94,11 @@ describe('of itself a sound is heard', () => {
 
   it('not as sustained where its notes come faster than anybody holds one', () => {
     expect(hear(tones(0.13, 50, 0.13), RATE).kind).toBe('plucked');
+  });
+
+  it('not as sustained where fast notes that die away get louder with the next one, and do not swell', () => {
+    const fast = tones(0.145, 50, 0.145, { halvesInS: 0.004, fallsDbPerS: 120, accent: 3 });
+    expect(hear(fast, RATE).kind).toBe('plucked');
   });
 });
 

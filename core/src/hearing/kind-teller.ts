@@ -58,8 +58,11 @@ export function kindOf(heard: Heard): Exclude<SoundKind, 'pulsed'> {
 
 function isHeld(heard: Heard, level: Level): boolean {
   const dbPerS = slopeOf(level);
-  if (dbPerS < DIES.dbPerS) return isShortButHeld(heard, level);
-  if (!isHeldTone(heard, level, dbPerS > DIES.hardlyDbPerS)) return false;
+  const seemsHeld =
+    dbPerS < DIES.dbPerS
+      ? isShortButHeld(heard, level)
+      : isHeldTone(heard, level, dbPerS > DIES.hardlyDbPerS);
+  if (!seemsHeld) return false;
   const clear = heard.as('plucked').filter(({ confidence }) => confidence > FAST.confidence);
   const gaps = clear.slice(1).map(({ timeS }, i) => timeS - clear[i].timeS);
   return !(gaps.length > 0 && middleOf(gaps) < FAST.gapS);
@@ -68,7 +71,7 @@ function isHeld(heard: Heard, level: Level): boolean {
 function isShortButHeld(heard: Heard, level: Level): boolean {
   if (middleOf(swellsOf(heard.as('struck'), level)) < SWELLS.asStrokesS) return false;
   const onsets = heard.as('sustained');
-  return middleOf(swellsOf(onsets, level)) >= SWELLS.leastS && periodicityOfAll(onsets, heard) > TONE.clear;
+  return middleOf(swellsOf(onsets, level)) >= SWELLS.leastS && middlePeriodicity(onsets, heard) > TONE.clear;
 }
 
 /**
@@ -79,7 +82,7 @@ function isHeldTone(heard: Heard, level: Level, stays: boolean): boolean {
   const onsets = heard.as('sustained');
   const leftDb = middleOf(sustainsOf(onsets, level));
   if (leftDb <= SUSTAIN.detachedDb) return false;
-  const periodic = periodicityOfAll(onsets, heard);
+  const periodic = middlePeriodicity(onsets, heard);
   const isClear = periodic > TONE.clear;
   if (stays && isClear) return true;
   return (stays || isClear) && leftDb > SUSTAIN.heldDb && periodic > TONE.periodic;
@@ -143,7 +146,7 @@ function swellsOf(onsets: readonly Onset[], { powers, pieceS }: Level): number[]
   });
 }
 
-const periodicityOfAll = (onsets: readonly Onset[], heard: Heard) =>
+const middlePeriodicity = (onsets: readonly Onset[], heard: Heard) =>
   middleOf(onsets.map(({ timeS }) => periodicityAfter(timeS, heard)));
 
 function periodicityAfter(timeS: number, { samples, sampleRateHz }: Heard): number {
