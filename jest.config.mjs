@@ -71,8 +71,12 @@ export default {
       rootDir: 'web',
       testEnvironment: '<rootDir>/jest/jsdom-environment.mjs',
       testMatch: ['<rootDir>/src/**/*.test.{ts,tsx}'],
-      // Faces of letters say nothing to a test.
-      moduleNameMapper: { ...shared.moduleNameMapper, '\\.css$': '<rootDir>/jest/no-style.cjs' },
+      moduleNameMapper: {
+        ...shared.moduleNameMapper,
+        // Faces of letters say nothing to a test.
+        '\\.css$': '<rootDir>/jest/no-style.cjs',
+        '^@testing-library/react$': '<rootDir>/jest/testing-library.js',
+      },
     },
     {
       ...browser,

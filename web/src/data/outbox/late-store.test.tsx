@@ -27,6 +27,6 @@ it('what an earlier page left is found and sent once the storage is there', asyn
 
   still = false;
   (await held).close();
-  await waitFor(() => expect(asked).toEqual([`/api/takes/${take.id}`]), { timeout: 60_000 });
+  await waitFor(() => expect(asked).toEqual([`/api/takes/${take.id}`]));
   expect(waitingChanges().map(({ path }) => path)).toEqual([`/takes/${take.id}`]);
 }, 150_000);

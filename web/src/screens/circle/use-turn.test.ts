@@ -23,6 +23,6 @@ it('what is clapped before the first look at a line that has just begun is its p
     by: 'taps',
   } as unknown as Room;
   const { result } = renderHook(() => useTurn(CIRCLE, room, () => undefined));
-  await waitFor(() => expect(result.current.found).not.toBeNull(), { timeout: 60_000 });
+  await waitFor(() => expect(result.current.found).not.toBeNull());
   expect(result.current.clapped).toBe(3);
 });
