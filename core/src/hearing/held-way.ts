@@ -78,7 +78,7 @@ export class HeldWay {
   constructor(sampleRateHz: number, kept: number) {
     this.rate = sampleRateHz;
     const halves = sampleRateHz >= HALVED_FROM_HZ;
-    this.halved = halves ? { rate: new HalfRate(), ring: new Float32Array(kept / 2), samples: 0 } : null;
+    this.halved = halves ? { rate: new HalfRate('steep'), ring: new Float32Array(kept / 2), samples: 0 } : null;
     const ownRate = halves ? sampleRateHz / 2 : sampleRateHz;
     this.engine = new Engine(ownRate, HELD);
     this.entry = new ToneEntry(this.engine.bands.count, HELD.overlap);
@@ -193,7 +193,7 @@ export class HeldWay {
 
   /** @param own index among the samples that the engine sees. */
   private sampleOf(own: number): number {
-    return Math.max(0, this.halved ? HalfRate.sampleOf(own) : own);
+    return Math.max(0, this.halved ? this.halved.rate.sampleOf(own) : own);
   }
 
   /** It is told now, unless it was a faint one that did not stay, or an end. */

@@ -52,12 +52,12 @@ describe('low notes that begin softly', () => {
     },
   );
 
-  // The two looks at the low sound hear more together: of 90 the one misses 31, the other 13.
+  // Without the look at what is lowest of all 72 of 180 are missed; where the whole has to rise by 1 dB, 25; as it is, 11.
   it('next to no partials, 15 dB over the noise: nine in ten', () => {
-    const missed = [1, 2, 3].map((seed) => {
+    const missed = [1, 2, 3, 4, 5, 6].map((seed) => {
       const { samples, truthS } = basses(44_100, 30, { hz: 50, partials: 1, noise: 0.05, seed });
       return scored(times(hear(samples, 44_100, 'plucked').onsets), truthS, 0.025).missed;
     });
-    expect(missed.reduce((sum, count) => sum + count)).toBeLessThanOrEqual(9);
+    expect(missed.reduce((sum, count) => sum + count)).toBeLessThanOrEqual(18);
   });
 });

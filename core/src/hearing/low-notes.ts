@@ -14,7 +14,7 @@ const LOOKS = [
   { form: { leastHz: 650, orderS: 0.06, fromS: 0.16, everyS: 0.04 }, db: 11 },
 ] as const;
 /** The whole sound rises by so much, so near. */
-const WHOLE = { db: 1, nearS: 0.01 } as const;
+const WHOLE = { db: 0.75, nearS: 0.01 } as const;
 /** A note of which the whole tells as well is told by that: so long after it, and so long before. It may come to be told so much later. */
 const APART = { afterS: 0.1, beforeS: 0.045 } as const;
 

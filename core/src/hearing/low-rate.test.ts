@@ -28,6 +28,14 @@ it('a sample stands for one of the sound', () => {
   for (let i = 100; i < 200; i++) expect(all[i]).toBeCloseTo(sound[low.sampleOf(i)], 2);
 });
 
+it.each([8000, 14_000, 17_000, 20_000, 23_000])(
+  'what lies too high is not heard as something else: %d Hz',
+  (hz) => {
+    const settled = lowered(tone(hz), 2048).slice(64);
+    expect(Math.max(...settled.map(Math.abs))).toBeLessThan(0.01);
+  },
+);
+
 it.each([1, 37, 128])('does not mind in which pieces the sound comes: of %i samples', (piece) =>
   expect(lowered(tone(1234), piece)).toEqual(lowered(tone(1234), 2048)),
 );

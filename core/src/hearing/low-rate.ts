@@ -9,12 +9,13 @@ export class LowRate {
   constructor(sampleRateHz: number, leastHz: number) {
     const times = Math.max(0, Math.floor(Math.log2(sampleRateHz / leastHz)));
     this.rate = sampleRateHz / 2 ** times;
-    this.halves = Array.from({ length: times }, () => new HalfRate());
+    // What folds into the upper half of what is left, the next halving takes away.
+    this.halves = Array.from({ length: times }, (_, i) => new HalfRate(i < times - 1 ? 'gentle' : 'steep'));
   }
 
   /** The sample of the sound that one at the lower rate stands for; fractions too. */
   sampleOf(index: number): number {
-    return this.halves.reduce((at) => HalfRate.sampleOf(at), index);
+    return this.halves.reduceRight((at, half) => half.sampleOf(at), index);
   }
 
   /** @returns what these samples, at most `AT_ONCE`, give; overwritten by the next ones. */

@@ -10,11 +10,11 @@ import type { Onset } from './onset.ts';
 import { PredictionErrors, type Rise } from './prediction-errors.ts';
 
 /** High enough for the partials of a string that tell its notes apart. */
-const FORM = { leastHz: 11_000, orderS: 0.0045, fromS: 0.06, everyS: 0.02 } as const;
+const FORM = { leastHz: 11_000, orderS: 0.0045, fromS: 0.06, everyS: 0.025 } as const;
 /** An attack is its own where the energy rises by so much, so near. By so much no string does that is left alone. */
 const ATTACK = { db: 4.5, clearDb: 6, nearS: 0.003 } as const;
 /** Of what rang before a note that only the low sound tells of, so much is left after it. */
-const LOW_LEAVES = 0.5;
+const LOW_LEAVES = 0.75;
 
 /** So many samples, at the lower rate, are looked at together: what is low asks the whole for what lies a while back, and it does not remember for long. */
 const TOGETHER = 128;
