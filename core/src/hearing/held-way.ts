@@ -78,7 +78,9 @@ export class HeldWay {
   constructor(sampleRateHz: number, kept: number) {
     this.rate = sampleRateHz;
     const halves = sampleRateHz >= HALVED_FROM_HZ;
-    this.halved = halves ? { rate: new HalfRate('steep'), ring: new Float32Array(kept / 2), samples: 0 } : null;
+    this.halved = halves
+      ? { rate: new HalfRate('steep'), ring: new Float32Array(kept / 2), samples: 0 }
+      : null;
     const ownRate = halves ? sampleRateHz / 2 : sampleRateHz;
     this.engine = new Engine(ownRate, HELD);
     this.entry = new ToneEntry(this.engine.bands.count, HELD.overlap);
