@@ -5,6 +5,14 @@ import { SHOTS_RATE, type Shot } from './one-shots.mts';
 const RATE = SHOTS_RATE;
 const SECONDS = 16;
 
+/** How far the noise of three rooms lies under the loudest that is played. */
+const ROOMS_DB = [-60, -50, -45] as const;
+
+function addNoise(samples: Float32Array, noiseDb: number, random: () => number): void {
+  const noise = 0.5 * 10 ** (noiseDb / 20);
+  for (let i = 0; i < samples.length; i++) samples[i] += noise * (2 * random() - 1);
+}
+
 export interface Sound {
   samples: Float32Array;
   rate: number;
@@ -19,7 +27,6 @@ export function groove(shots: readonly Shot[], seed: number): Sound {
   const pick = () => Math.floor(random() * shots.length);
   const chosen = [shots[pick()], shots[pick()], shots[pick()]];
   const grid = [0.4, 0.25, 0.18, 0.125][seed % 4];
-  const noise = 0.5 * 10 ** ([-60, -50, -40][seed % 3] / 20);
   const samples = new Float32Array(RATE * SECONDS);
   const truthS: number[] = [];
   const againS: number[] = [];
@@ -33,7 +40,7 @@ export function groove(shots: readonly Shot[], seed: number): Sound {
     truthS.push(t);
     againS.push(...shot.againS.map((afterS) => t + afterS));
   }
-  for (let i = 0; i < samples.length; i++) samples[i] += noise * (2 * random() - 1);
+  addNoise(samples, [-60, -50, -40][seed % 3], random);
   return { samples, rate: RATE, truthS, againS };
 }
 
@@ -51,11 +58,10 @@ export function melody(notes: readonly Shot[], isHeld: boolean, seed: number): S
   const grid = isHeld ? [0.5, 0.35, 0.25][seed % 3] : [0.4, 0.25, 0.18, 0.125][seed % 4];
   const share = isHeld && seed % 2 === 0 ? DETACHED : 1;
   const ringsOn = !isHeld && seed % 3 > 0;
-  const noise = 0.5 * 10 ** ([-60, -50, -45][seed % 3] / 20);
   const truthS = timesOf(grid, random);
   const endOf = (i: number) =>
     ringsOn ? Infinity : truthS[i] + share * ((truthS[i + 1] ?? Infinity) - truthS[i]);
-  return { samples: lineOf(notes, truthS, noise, random, endOf), rate: RATE, truthS };
+  return { samples: lineOf(notes, truthS, ROOMS_DB[seed % 3], random, endOf), rate: RATE, truthS };
 }
 
 /** A line of notes that are short by themselves, none of which sounds into the next. 12 dB of dynamics, three rooms. */
@@ -63,7 +69,7 @@ export function shortNotes(notes: readonly Shot[], isHeld: boolean, seed: number
   const random = chance(seed);
   const grid = (isHeld ? [0.6, 0.5, 0.35] : [0.5, 0.4, 0.25])[seed % 3];
   const truthS = timesOf(grid, random);
-  const samples = lineOf(notes, truthS, 0.5 * 10 ** ([-60, -50, -45][seed % 3] / 20), random, () => Infinity);
+  const samples = lineOf(notes, truthS, ROOMS_DB[seed % 3], random, () => Infinity);
   return { samples, rate: RATE, truthS };
 }
 
@@ -79,7 +85,7 @@ function timesOf(grid: number, random: () => number): number[] {
 function lineOf(
   notes: readonly Shot[],
   truthS: readonly number[],
-  noise: number,
+  noiseDb: number,
   random: () => number,
   endOf: (index: number) => number,
 ): Float32Array {
@@ -92,7 +98,7 @@ function lineOf(
     for (let k = Math.max(0, -at); k < shot.samples.length && at + k < samples.length; k++)
       samples[at + k] += gain * shot.samples[k] * 2 ** (-Math.max(0, at + k - ends) / (DAMPED_S * RATE));
   });
-  for (let i = 0; i < samples.length; i++) samples[i] += noise * (2 * random() - 1);
+  addNoise(samples, noiseDb, random);
   return samples;
 }
 
@@ -100,6 +106,6 @@ function lineOf(
 export function standIn(kind: StrokeKind, seed: number): Sound {
   const apartS = kind === 'bowed' || kind === 'blown' ? 0.35 : [0.4, 0.25, 0.18, 0.15][seed % 4];
   const strokes = playedStrokes(40, apartS, seed, { spreadDb: 12 });
-  const samples = recordingOf(strokes, kind, { rate: RATE, noiseDb: [-60, -50, -45][seed % 3], seed });
+  const samples = recordingOf(strokes, kind, { rate: RATE, noiseDb: ROOMS_DB[seed % 3], seed });
   return { samples, rate: RATE, truthS: strokes.map(({ timeS }) => timeS) };
 }

@@ -107,7 +107,8 @@ describe('a page that is told late', () => {
            return connect.apply(this, to);
          };`,
       );
-      await browser.goto(`${app.url}/plans/${SHORT_ID}/play`);
+      // Slowly enough that the stage is set up long before the end, on a busy machine too.
+      await browser.goto(`${app.url}/plans/${SHORT_ID}/play?note=1/4&rate=100`);
       await browser.click('button', '^Start');
       const take = await storedTake(app, browser);
       expect(take.hits).toHaveLength(8);
