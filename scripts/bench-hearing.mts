@@ -13,7 +13,7 @@ import { type Ears, libraryEars } from './lib/library-ears.mts';
 import { type Shot, oneShots } from './lib/one-shots.mts';
 import { type Font, families } from './lib/sound-fonts.mts';
 import { SPEAKERS, spoken } from './lib/speakers.mts';
-import { EMPTY, type Tally, added, fOf, tallyOf } from './lib/tally.mts';
+import { EMPTY, type Tally, added, fOf, tallyOf, withoutAgain } from './lib/tally.mts';
 
 const REPORT = 'docs/hearing-report.md';
 const GROOVES = 6;
@@ -156,19 +156,21 @@ function asHardAs(lines: readonly Line[]): string[] {
     const kinds = (['kits', 'plucked', 'held'] as const).map(
       (family) => some.filter(({ of }) => of === family).length,
     );
-    return [
-      lineOf([range, ...kinds, mine.strokes, fOf(mine, 1), fOf(mine, 2), fOf(theirs, 1), fOf(theirs, 2)]),
-    ];
+    const f = [mine, withoutAgain(mine), theirs, withoutAgain(theirs)].flatMap((tally) => [
+      fOf(tally, 1),
+      fOf(tally, 2),
+    ]);
+    return [lineOf([range, ...kinds, mine.strokes, ...f])];
   });
   if (rows.length === 0) return [];
   console.log(rows.join('\n'));
   return [
     '## As hard as the library finds it',
     '',
-    'The recorded lines above once more, each put where the library’s own F 25 of it says.',
+    'The recorded lines above once more, each put where the library’s own F 25 of it says; and F without what was heard at second rises.',
     '',
-    '| library F 25 of a line | lines of kits | plucked lines | held lines | strokes | F 25 | F 10 | library F 25 | library F 10 |',
-    '|---|---|---|---|---|---|---|---|---|',
+    '| library F 25 of a line | lines of kits | plucked lines | held lines | strokes | F 25 | F 10 | without: F 25 | F 10 | library F 25 | F 10 | without: F 25 | F 10 |',
+    '|---|---|---|---|---|---|---|---|---|---|---|---|---|',
     ...rows,
     '',
   ];
@@ -176,9 +178,7 @@ function asHardAs(lines: readonly Line[]): string[] {
 
 function together({ mine, theirs }: Both): string {
   const [own, library] = [mine, theirs].map((tally) =>
-    tally
-      ? { f: fOf(tally, 1), without: fOf({ ...tally, found: tally.found - tally.again }, 1) }
-      : { f: '—', without: '—' },
+    tally ? { f: fOf(tally, 1), without: fOf(withoutAgain(tally), 1) } : { f: '—', without: '—' },
   );
   const text = `All of these together: F 25 ${own.f}, the library ${library.f}; without what either heard at second rises ${own.without} and ${library.without}.`;
   console.log(text);

@@ -57,6 +57,13 @@ export function added(a: Tally, b: Tally): Tally {
   };
 }
 
+/** As if nothing had been found where a one-shot becomes louder again. */
+export const withoutAgain = (tally: Tally): Tally => ({
+  ...tally,
+  found: tally.found - tally.again,
+  again: 0,
+});
+
 /** F-measure at one of the tolerances of `hits`. */
 export const fOf = ({ hits, strokes, found }: Tally, i: number) =>
   ((2 * hits[i]) / (strokes + found)).toFixed(3);

@@ -1,10 +1,12 @@
 /**
  * The physical start of a struck sound, in the time domain: where the energy changes most near a peak of the flux, walked back to the foot
- * of the rise, to the sample.
+ * of the rise, and through what softly comes before it, to the sample.
  */
 export interface Attack {
   /** Index of the sample at which the sound begins. */
   sample: number;
+  /** Of the one at which its loudest rise does. */
+  foot: number;
   /** How much the energy rises there, in dB. */
   riseDb: number;
   /** Largest level of 3 ms after it. */
@@ -86,11 +88,30 @@ function footOf(ring: Float32Array, change: number, step: number, riseDb: number
   for (let i = change - 2 * step; i < change + 12 * step; i++)
     level = Math.max(level, Math.abs(ring[i & mask]));
   const threshold = Math.max(TIMES_BEFORE * before, SHARE_OF_LEVEL * level);
-  let sample = change;
+  let foot = change;
   for (let i = change - 6 * step; i < change + LOUD_STEPS * step; i++) {
     if (Math.abs(ring[i & mask]) < threshold) continue;
-    sample = i;
+    foot = i;
     break;
   }
-  return { sample, riseDb, level };
+  return { sample: beginOf(ring, foot, step, level), foot, riseDb, level };
+}
+
+/**
+ * A stick, a shell or a breath often sounds a little before the loudest rise. Up to so long before it what is so many times louder than what was there before, for
+ * so long, and as loud as so much of what comes, is its beginning, unless so long a gap lies between. Noise is not so loud by chance.
+ */
+const LEADS = { steps: 80, gapSteps: 16, beforeSteps: 40, timesBefore: 5, shareOfLevel: 0.05 } as const;
+
+function beginOf(ring: Float32Array, foot: number, step: number, level: number): number {
+  const mask = ring.length - 1;
+  const earliest = foot - LEADS.steps * step;
+  const before = LEADS.beforeSteps * step;
+  let sum = 0;
+  for (let i = earliest - before; i < earliest; i++) sum += ring[i & mask] ** 2;
+  const threshold = Math.max(LEADS.timesBefore * Math.sqrt(sum / before), LEADS.shareOfLevel * level);
+  let begin = foot;
+  for (let i = foot - 1; i >= earliest && begin - i <= LEADS.gapSteps * step; i--)
+    if (Math.abs(ring[i & mask]) >= threshold) begin = i;
+  return begin;
 }

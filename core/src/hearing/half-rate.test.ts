@@ -45,6 +45,24 @@ describe.each(['steep', 'gentle'] as const)('%s', (form) => {
     for (let i = 100; i < 200; i++) expect(half[i]).toBeCloseTo(sound[rate.sampleOf(i)], 2);
   });
 
+  it('what it leaves and what it takes away make up the whole', () => {
+    const sound = tone(9000).map((value, i) => value + 0.3 * tone(2000)[i]);
+    const half = new HalfRate(form);
+    const left = half.push(sound.subarray(0, AT_ONCE));
+    const away = half.takenAway();
+    expect(away).toHaveLength(left.length);
+    for (let i = 20; i < 900; i++) expect(left[i] + away[i]).toBeCloseTo(sound[half.sampleOf(i)], 6);
+  });
+
+  it.each([
+    [1000, 0],
+    [20_000, 1],
+  ])('takes away what lies high, as loud as it was: %d Hz', (hz, level) => {
+    const half = new HalfRate(form);
+    half.push(tone(hz).subarray(0, AT_ONCE));
+    expect(amplitude([...half.takenAway()])).toBeCloseTo(level, 1);
+  });
+
   it.each([1, 37, 128])('does not mind in which pieces the sound comes: of %i samples', (piece) => {
     expect(halved(form, tone(1234))).toHaveLength(tone(1234).length / 2);
     expect(halved(form, tone(1234), piece)).toEqual(halved(form, tone(1234)));

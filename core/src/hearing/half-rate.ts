@@ -46,6 +46,10 @@ export class HalfRate {
   private readonly last: Float64Array;
   private filled: number;
   private readonly out = new Float32Array(AT_ONCE / 2);
+  private readonly away = new Float32Array(AT_ONCE / 2);
+  /** Of what came last, in `last`: the sample that the first of `out` stands for, and how many those are. */
+  private first = 0;
+  private count = 0;
   /** Whether the next sample is one of those of which one for two comes. */
   private isSecond = false;
 
@@ -74,7 +78,20 @@ export class HalfRate {
     if (this.form === 'steep') this.halveSteeply(first, count);
     else this.halveGently(first, count);
     if (samples.length % 2 > 0) this.isSecond = !this.isSecond;
+    this.first = first;
+    this.count = count;
     return this.out.subarray(0, count);
+  }
+
+  /**
+   * What was taken away of the samples that came last, the upper half of the band: what a half-band low-pass leaves and what it takes make up the whole. Of two
+   * samples there is one, as of what is left; as loud as it was, and each pitch as far from the middle of the band, though on its other side.
+   * @returns overwritten by the next ones.
+   */
+  takenAway(): Float32Array {
+    const { last, out, away, first, count } = this;
+    for (let n = 0; n < count; n++) away[n] = last[first + 2 * n] - out[n];
+    return away.subarray(0, count);
   }
 
   // Each sample is read once, and handed on: two samples later it is one place further back.

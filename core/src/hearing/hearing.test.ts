@@ -53,6 +53,20 @@ describe('struck sounds, chosen by the ears themselves', () => {
     expect(medianErrorS).toBeLessThan(2e-4);
   });
 
+  it.each([
+    ['10 ms before it is its beginning', 0.01, 1],
+    ['18 ms before it, as in a flam, is one of its own', 0.018, 2],
+  ])('a stroke on wood 15 dB softer than another, %s', (_, beforeS, count) => {
+    const strokes = Array.from({ length: 16 }, (_, i) => 0.5 + 0.5 * i).flatMap((timeS) => [
+      { timeS: timeS - beforeS, db: -18 },
+      { timeS, db: -3 },
+    ]);
+    const sound = recordingOf(strokes, 'wood', { noiseDb: -60, seed: 2, rate: RATE });
+    const { onsets } = hear(sound, RATE, 'struck');
+    const truth = truthOf(strokes).filter((_, i) => i % 2 < count);
+    expect(scored(times(onsets), truth, 0.002)).toMatchObject({ missed: 0, extra: 0 });
+  });
+
   it('low toms under the hiss of a cymbal that rings on are found, and when they begin', () => {
     const random = chance(8);
     const samples = new Float32Array(8 * RATE);

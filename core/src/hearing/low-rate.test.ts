@@ -39,3 +39,15 @@ it.each([8000, 14_000, 17_000, 20_000, 23_000])(
 it.each([1, 37, 128])('does not mind in which pieces the sound comes: of %i samples', (piece) =>
   expect(lowered(tone(1234), piece)).toEqual(lowered(tone(1234), 2048)),
 );
+
+it('what the last halving takes away is known beside what is left; where nothing is halved, nothing is', () => {
+  const low = new LowRate(RATE, 11_000);
+  const left = low.push(tone(9000).subarray(0, 2048));
+  const away = low.takenAway()!;
+  expect(away).toHaveLength(left.length);
+  expect(Math.max(...left.slice(64).map(Math.abs))).toBeLessThan(0.01);
+  expect(Math.max(...away.slice(64).map(Math.abs))).toBeGreaterThan(0.8);
+  const same = new LowRate(8000, 11_000);
+  same.push(tone(1000).subarray(0, 2048));
+  expect(same.takenAway()).toBeNull();
+});

@@ -22,4 +22,9 @@ export class LowRate {
   push(samples: Float32Array): Float32Array {
     return this.halves.reduce((all, half) => half.push(all), samples);
   }
+
+  /** @returns what the last halving took away of the samples that came last, sample by sample beside what they gave; null where nothing is halved. */
+  takenAway(): Float32Array | null {
+    return this.halves.at(-1)?.takenAway() ?? null;
+  }
 }

@@ -4,6 +4,7 @@
 import { attackNear } from './attack.ts';
 import { DyingAway, around } from './dying-away.ts';
 import { goesOn } from './goes-on.ts';
+import { HighStrokes } from './high-strokes.ts';
 import { LowNotes } from './low-notes.ts';
 import { LowRate } from './low-rate.ts';
 import type { Onset } from './onset.ts';
@@ -32,6 +33,7 @@ export class PluckedWay {
   private readonly lowRate: LowRate;
   private readonly errors: PredictionErrors;
   private readonly low: LowNotes;
+  private readonly high: HighStrokes;
   /** Of the last note, at the lower rate. */
   private toldSample = -Infinity;
   private readonly dyingAway = new DyingAway();
@@ -44,11 +46,13 @@ export class PluckedWay {
     this.lowRate = new LowRate(sampleRateHz, FORM.leastHz);
     this.errors = new PredictionErrors(this.lowRate.rate, FORM);
     this.low = new LowNotes(this.lowRate.rate);
+    this.high = new HighStrokes(this.lowRate, sampleRateHz);
   }
 
   /** @param samples at most `AT_ONCE`. @param last index after the newest of them. */
   push(samples: Float32Array, last: number): void {
     const lower = this.lowRate.push(samples);
+    this.high.push();
     for (let from = 0; from < lower.length; from += TOGETHER) {
       const piece = lower.subarray(from, from + TOGETHER);
       const rises = this.errors.push(piece);
@@ -61,6 +65,8 @@ export class PluckedWay {
   end(last: number): void {
     this.low.end(this.errors);
     this.keep(this.errors.end(), Infinity, last);
+    // All that still waited was told at once.
+    this.found.sort((a, b) => a.timeS - b.timeS);
   }
 
   /** Those since the last time. */
@@ -70,24 +76,31 @@ export class PluckedWay {
 
   private keep(rises: readonly Rise[], settledSample: number, last: number): void {
     for (const rise of rises) {
-      this.keepLow(rise.sample, last);
-      this.tell(rise, last);
+      this.keepOthers(rise.sample, last);
+      this.tellRise(rise, last);
     }
-    this.keepLow(settledSample, last);
+    this.keepOthers(settledSample, last);
   }
 
-  /** Low notes that nothing of the whole before this sample tells of. */
-  private keepLow(settledSample: number, last: number): void {
+  /** Low notes, and what hisses, that nothing of the whole before this sample tells of. */
+  private keepOthers(settledSample: number, last: number): void {
     for (let rise: Rise | null; (rise = this.low.take(settledSample, this.toldSample));) {
       const near = Math.round(this.lowRate.sampleOf(rise.sample));
-      if (goesOn(this.kept.ring, last, near, this.rate, LOW_LEAVES)) this.tell(rise, last);
+      if (goesOn(this.kept.ring, last, near, this.rate, LOW_LEAVES)) this.tellRise(rise, last);
     }
+    const settledS = this.lowRate.sampleOf(settledSample) / this.rate;
+    for (let stroke: Onset | null; (stroke = this.high.take(settledS));) this.tell(stroke);
   }
 
-  private tell(rise: Rise, last: number): void {
+  private tellRise(rise: Rise, last: number): void {
     const note = this.noteOf(rise, last);
     if (!note) return;
     this.toldSample = rise.sample;
+    this.tell(note);
+  }
+
+  private tell(note: Onset): void {
+    this.high.told(note.timeS);
     this.found.push(note);
   }
 

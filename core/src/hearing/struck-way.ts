@@ -73,14 +73,17 @@ export class StruckWay {
     const { engine } = this;
     const attack = this.attackAt(engine.sampleOf(peak), peak.rising, last);
     if (!attack) return;
-    const apart = attack.sample - this.lastSample;
+    // What sounds before its loudest rise may have been told of already.
+    const leads = attack.sample - this.lastSample >= engine.apartS * this.rate;
+    const sample = leads ? attack.sample : attack.foot;
+    const apart = sample - this.lastSample;
     // A grace note, or a voice, just before it does not hide what is far louder.
     const isFarLouder =
       attack.level > OUTSHINES.times * this.lastLevel && apart > OUTSHINES.apartS * this.rate;
     if (apart < engine.apartS * this.rate && !isFarLouder) return;
     const isForming = apart < FORMS.withinS * this.rate && attack.level < FORMS.times * this.lastLevel;
     if (isForming && peak.rising < FORMS.bands) return;
-    this.tell(attack, peak);
+    this.tell({ sample, level: attack.level }, peak);
   }
 
   private attackAt(sample: number, rising: number, last: number): Attack | null {
@@ -89,7 +92,7 @@ export class StruckWay {
     const near = (ring: Float32Array, leastDb: number) => {
       const attack = attackNear(ring, last, sample, this.rate);
       if (!attack || attack.riseDb < leastDb) return null;
-      if (!isTonePulse(ring, last, attack.sample, this.rate)) return attack;
+      if (!isTonePulse(ring, last, attack.foot, this.rate)) return attack;
       pulses = true;
       return null;
     };
