@@ -2,6 +2,8 @@
  * The physical start of a struck sound, in the time domain: where the energy changes most near a peak of the flux, walked back to the foot
  * of the rise, and through what softly comes before it, to the sample.
  */
+import { beginNear } from './begin.ts';
+
 export interface Attack {
   /** Index of the sample at which the sound begins. */
   sample: number;
@@ -24,6 +26,8 @@ const LOUD_STEPS = 8;
 /** A change counts where it leads to so much of the loudest place near it. */
 const SHARE_OF_LOUDEST = 0.08;
 const LEAST = 1e-12;
+/** What leads to its loudest rise is looked for so far before it. */
+const LEADS = { backS: 0.02, gapS: 0.004, aheadS: 0 } as const;
 
 /**
  * @param ring holds the high-passed sound, a power of two of samples; `last` is the index after its newest one.
@@ -70,14 +74,16 @@ export function attackNear(
     loud += energy[i + LOUD_STEPS] - energy[i];
   }
   if (best < 0) return null;
-  return footOf(ring, start + best * step, step, (10 / Math.LN10) * bestScore);
+  const { foot, level } = footOf(ring, start + best * step, step);
+  const sample = beginNear(ring, last, foot, sampleRateHz, level, LEADS);
+  return { sample, foot, riseDb: (10 / Math.LN10) * bestScore, level };
 }
 
 /** Loud enough to be the sound and not what was before it: by so many times what was, or by so much of what comes. */
 const TIMES_BEFORE = 3.2;
 const SHARE_OF_LEVEL = 0.06;
 
-function footOf(ring: Float32Array, change: number, step: number, riseDb: number): Attack {
+function footOf(ring: Float32Array, change: number, step: number) {
   const mask = ring.length - 1;
   let before = 0;
   let level = 0;
@@ -94,24 +100,5 @@ function footOf(ring: Float32Array, change: number, step: number, riseDb: number
     foot = i;
     break;
   }
-  return { sample: beginOf(ring, foot, step, level), foot, riseDb, level };
-}
-
-/**
- * A stick, a shell or a breath often sounds a little before the loudest rise. Up to so long before it what is so many times louder than what was there before, for
- * so long, and as loud as so much of what comes, is its beginning, unless so long a gap lies between. Noise is not so loud by chance.
- */
-const LEADS = { steps: 80, gapSteps: 16, beforeSteps: 40, timesBefore: 5, shareOfLevel: 0.05 } as const;
-
-function beginOf(ring: Float32Array, foot: number, step: number, level: number): number {
-  const mask = ring.length - 1;
-  const earliest = foot - LEADS.steps * step;
-  const before = LEADS.beforeSteps * step;
-  let sum = 0;
-  for (let i = earliest - before; i < earliest; i++) sum += ring[i & mask] ** 2;
-  const threshold = Math.max(LEADS.timesBefore * Math.sqrt(sum / before), LEADS.shareOfLevel * level);
-  let begin = foot;
-  for (let i = foot - 1; i >= earliest && begin - i <= LEADS.gapSteps * step; i--)
-    if (Math.abs(ring[i & mask]) >= threshold) begin = i;
-  return begin;
+  return { foot, level };
 }

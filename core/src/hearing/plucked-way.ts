@@ -2,6 +2,7 @@
  * Plucked strings, and whatever else rings on under the next note: one begins where something was not foretold. To the sample, where it has an attack there.
  */
 import { attackNear } from './attack.ts';
+import { beginNear } from './begin.ts';
 import { DyingAway, around } from './dying-away.ts';
 import { goesOn } from './goes-on.ts';
 import { HighStrokes } from './high-strokes.ts';
@@ -14,6 +15,8 @@ import { PredictionErrors, type Rise } from './prediction-errors.ts';
 const FORM = { leastHz: 11_000, orderS: 0.0045, fromS: 0.06, everyS: 0.025 } as const;
 /** An attack is its own where the energy rises by so much, so near. By so much no string does that is left alone. */
 const ATTACK = { db: 4.5, clearDb: 6, nearS: 0.003 } as const;
+/** A note without an attack begins softly: so far from where it was not foretold. */
+const SOFTLY = { backS: 0.03, gapS: 0.008, aheadS: 0.012 } as const;
 /** Of what rang before a note that only the low sound tells of, so much is left after it. */
 const LOW_LEAVES = 0.75;
 
@@ -117,10 +120,11 @@ export class PluckedWay {
     if (isOver && !(isNear && attack.riseDb >= ATTACK.clearDb)) return null;
     if (isNear && attack.riseDb >= ATTACK.db)
       return { timeS: attack.sample / sampleRateHz, strength: Math.min(1, attack.level), confidence };
+    const softly = beginNear(ring, last, near, sampleRateHz, there.level, SOFTLY);
     // Of a soft note among loud ones what it adds is its level; where that is not seen, what was not foretold of it.
     const added = Math.sqrt(Math.max(0, there.level ** 2 - there.rang ** 2));
     return {
-      timeS: Math.max(0, begins) / sampleRateHz,
+      timeS: Math.max(0, softly === near ? begins : softly) / sampleRateHz,
       strength: Math.min(1, Math.max(added, level)),
       confidence,
     };
