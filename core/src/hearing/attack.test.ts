@@ -43,7 +43,7 @@ it.each([
   [0.008, 0.008],
   [0.019, 0.019],
   // A gap of 3 ms lies between.
-  [0.006, 0.0015],
+  [0.006, 0.002],
 ])('what leads to it by %d s is its beginning', (byS, halvesInS) => {
   const lead = { fromS: -byS, level: 0.1, halvesInS };
   const { sample, foot } = attackOf(sound([lead, LOUDEST]));
@@ -52,8 +52,8 @@ it.each([
 });
 
 it.each([
-  ['is too soft beside it', [{ fromS: -0.004, level: 0.02, halvesInS: 0.02 }], 0.0005],
-  ['lies too far before it', [{ fromS: -0.024, level: 0.1, halvesInS: 0.012 }], 0.0005],
+  ['is too soft beside it', [{ fromS: -0.004, level: 0.03, halvesInS: 0.02 }], 0.0005],
+  ['lies too far before it', [{ fromS: -0.024, level: 0.1, halvesInS: 0.024 }], 0.0005],
   ['is over before it comes', [{ fromS: -0.012, level: 0.1, halvesInS: 0.0005 }], 0.0005],
   ['the room is nearly as loud as', [{ fromS: -0.01, level: 0.05, halvesInS: 0.003 }], 0.03],
   ['rings already', [{ fromS: -0.1, level: 0.2, halvesInS: 0.05 }], 0.0005],

@@ -26,8 +26,8 @@ const LOUD_STEPS = 8;
 /** A change counts where it leads to so much of the loudest place near it. */
 const SHARE_OF_LOUDEST = 0.08;
 const LEAST = 1e-12;
-/** What leads to its loudest rise is looked for so far before it. */
-const LEADS = { backS: 0.02, gapS: 0.004, aheadS: 0 } as const;
+/** What leads to its loudest rise is looked for so far before it, unless it is softer: somebody who counts may begin a word just before a clap. */
+const LEADS = { share: 0.08, backS: 0.02, gapS: 0.004, aheadS: 0 } as const;
 
 /**
  * @param ring holds the high-passed sound, a power of two of samples; `last` is the index after its newest one.

@@ -3,7 +3,7 @@ import { beginNear } from './begin.ts';
 
 const RATE = 44_100;
 const AT = 8000;
-const FORM = { backS: 0.03, gapS: 0.008, aheadS: 0.012 };
+const FORM = { share: 0.05, backS: 0.03, gapS: 0.008, aheadS: 0.012 };
 const away = (seconds: number) => AT + Math.round(seconds * RATE);
 
 /** A tone that swells within 50 ms from `AT` on, in a room so loud. */

@@ -3,13 +3,12 @@
  * sounds a little before the loudest rise, and belongs to it.
  */
 
-/**
- * It has begun where it is so many times louder than what was before all that is looked at, for so long, and as loud as so much of what comes. Noise is not so loud
- * by chance.
- */
-const BEGUN = { timesBefore: 5, beforeS: 0.01, shareOfLevel: 0.05 } as const;
+/** It has begun where it is so many times louder than what was before all that is looked at, for so long. Noise is not so loud by chance. */
+const BEGUN = { timesBefore: 5, beforeS: 0.01 } as const;
 
 export interface BeginForm {
+  /** It is as loud as so much of what comes. */
+  share: number;
   /** So much before a moment is looked at; with no gap longer than that. */
   backS: number;
   gapS: number;
@@ -28,7 +27,7 @@ export function beginNear(
   near: number,
   rate: number,
   level: number,
-  { backS, gapS, aheadS }: BeginForm,
+  { share, backS, gapS, aheadS }: BeginForm,
 ): number {
   const mask = ring.length - 1;
   const earliest = near - Math.round(backS * rate);
@@ -36,8 +35,8 @@ export function beginNear(
   let sum = 0;
   for (let i = earliest - before; i < earliest; i++) sum += ring[i & mask] ** 2;
   const hidden = BEGUN.timesBefore * Math.sqrt(sum / before);
-  const share = BEGUN.shareOfLevel * level;
-  const hasBegun = (i: number) => Math.abs(ring[i & mask]) >= Math.max(hidden, share);
+  const heard = share * level;
+  const hasBegun = (i: number) => Math.abs(ring[i & mask]) >= Math.max(hidden, heard);
   let begin = near;
   let isSeen = false;
   for (let i = near; i >= earliest && begin - i <= gapS * rate; i--)
@@ -45,7 +44,7 @@ export function beginNear(
       begin = i;
       isSeen = true;
     }
-  if (isSeen || hidden > share) return begin;
+  if (isSeen || hidden > heard) return begin;
   const latest = Math.min(last - 1, near + Math.round(aheadS * rate));
   for (let i = near + 1; i <= latest; i++) if (hasBegun(i)) return i;
   return near;

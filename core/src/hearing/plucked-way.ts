@@ -16,7 +16,7 @@ const FORM = { leastHz: 11_000, orderS: 0.0045, fromS: 0.06, everyS: 0.025 } as 
 /** An attack is its own where the energy rises by so much, so near. By so much no string does that is left alone. */
 const ATTACK = { db: 4.5, clearDb: 6, nearS: 0.003 } as const;
 /** A note without an attack begins softly: so far from where it was not foretold. */
-const SOFTLY = { backS: 0.03, gapS: 0.008, aheadS: 0.012 } as const;
+const SOFTLY = { share: 0.05, backS: 0.03, gapS: 0.008, aheadS: 0.012 } as const;
 /** Of what rang before a note that only the low sound tells of, so much is left after it. */
 const LOW_LEAVES = 0.75;
 

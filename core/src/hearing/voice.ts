@@ -39,7 +39,16 @@ const BESIDE_S = { before: 0.005, after: 0.012 } as const;
  * A stroke within speech is, high up, about as loud as anything beside it, not far under the vowels, and dies away between these times; a
  * vowel that follows a consonant does not rise so much.
  */
-const STROKE = { underHighDb: -1, underAllDb: -12, fallsDb: -6, risesDb: 12, fromS: 0.03, toS: 0.1 } as const;
+const STROKE = {
+  underHighDb: -1,
+  underAllDb: -12,
+  fallsDb: -6,
+  risesDb: 12,
+  fromS: 0.03,
+  toS: 0.1,
+  leadsS: 0.022,
+  swellsS: 0.001,
+} as const;
 const LEAST = 1e-6;
 /** Onsets are told of late as long as the kind of the sounds is not known. */
 const KEPT_S = 10;
@@ -49,7 +58,8 @@ interface Looked {
   isSyllable: boolean;
   /** Of what may be its vowel: how far what is high is under the whole. */
   highDb: number;
-  isStroke: boolean;
+  /** So long after it a stroke is heard that stands within speech, if one is. */
+  strokeAfterS: number | null;
 }
 
 export interface Told {
@@ -101,15 +111,15 @@ export class VoiceTeller {
     this.look(true);
     const speaks = this.whereSpoken();
     let s = 0;
-    const isSpoken = this.looked.map(({ onset: { timeS }, isStroke }) => {
+    const told: Told = { strokes: [], spoken: [], voice: speaks };
+    for (const { onset, strokeAfterS } of this.looked) {
+      const { timeS } = onset;
       while (s < speaks.length && speaks[s].toS < timeS) s++;
-      return !isStroke && s < speaks.length && speaks[s].fromS <= timeS;
-    });
-    return {
-      strokes: this.looked.flatMap(({ onset }, i) => (isSpoken[i] ? [] : [onset])),
-      spoken: this.looked.flatMap(({ onset }, i) => (isSpoken[i] ? [onset] : [])),
-      voice: speaks,
-    };
+      if (s === speaks.length || speaks[s].fromS > timeS) told.strokes.push(onset);
+      else if (strokeAfterS === null) told.spoken.push(onset);
+      else told.strokes.push({ ...onset, timeS: timeS + strokeAfterS });
+    }
+    return told;
   }
 
   private look(isOver: boolean): void {
@@ -118,25 +128,19 @@ export class VoiceTeller {
       const at = Math.round(onset.timeS * this.rate);
       if (!isOver && this.samples < at + AROUND_S * this.rate) return;
       this.waiting.shift();
-      this.looked.push({ onset, ...this.soundOf(at) });
+      const next = this.waiting.at(0)?.timeS ?? Infinity;
+      this.looked.push({ onset, ...this.soundOf(at, next * this.rate) });
     }
   }
 
-  private soundOf(at: number): Omit<Looked, 'onset'> {
+  /** @param next sample of the onset that comes after. */
+  private soundOf(at: number, next: number): Omit<Looked, 'onset'> {
     const { ring, high } = this;
     const own = decibels(this.peak(high, at, 0, ONSET_S));
-    const beside = (of: Float32Array) =>
-      decibels(
-        Math.max(this.peak(of, at, -AROUND_S, -BESIDE_S.before), this.peak(of, at, BESIDE_S.after, AROUND_S)),
-      );
+    const strokeAt = [at, this.loudestAfter(at, next)].find((place) => this.isStroke(place));
     const vowel = this.cut(ring, at, VOWEL_S.from, VOWEL_S.to);
     const over = (fromS: number) => loudness(vowel) - loudness(this.cut(ring, at, fromS, fromS + ONSET_S));
     const behindDb = decibels(this.peak(ring, at, BESIDE_S.after, AROUND_S));
-    const fallsDb =
-      loudness(this.cut(high, at, STROKE.fromS, STROKE.toS)) - loudness(this.cut(high, at, 0, ONSET_S));
-    const risesDb =
-      loudness(this.cut(high, at, 0, ONSET_S)) -
-      loudness(this.cut(high, at, -STROKE.fromS, -BESIDE_S.before));
     return {
       highDb: loudness(this.cut(high, at, VOWEL_S.from, VOWEL_S.to)) - loudness(vowel),
       isSyllable:
@@ -145,12 +149,36 @@ export class VoiceTeller {
         own - behindDb < SYLLABLE.highDb &&
         periodicityOf(vowel, this.rate) > SYLLABLE.periodic &&
         this.glides(at),
-      isStroke:
-        own - beside(ring) >= STROKE.underAllDb &&
-        own - beside(high) >= STROKE.underHighDb &&
-        fallsDb <= STROKE.fallsDb &&
-        risesDb >= STROKE.risesDb,
+      strokeAfterS: strokeAt === undefined ? null : (strokeAt - at) / this.rate,
     };
+  }
+
+  /** @param at of its loudest moment, or a little before that. */
+  private isStroke(at: number): boolean {
+    const { ring, high } = this;
+    const own = decibels(this.peak(high, at, 0, ONSET_S));
+    const beside = (of: Float32Array) =>
+      decibels(
+        Math.max(this.peak(of, at, -AROUND_S, -BESIDE_S.before), this.peak(of, at, BESIDE_S.after, AROUND_S)),
+      );
+    const loud = loudness(this.cut(high, at, 0, ONSET_S));
+    return (
+      own - beside(ring) >= STROKE.underAllDb &&
+      own - beside(high) >= STROKE.underHighDb &&
+      loudness(this.cut(high, at, STROKE.fromS, STROKE.toS)) - loud <= STROKE.fallsDb &&
+      loud - loudness(this.cut(high, at, -STROKE.fromS, -BESIDE_S.before)) >= STROKE.risesDb
+    );
+  }
+
+  /** What leads to a stroke, or a sound of the voice just before it, may be where it is said to begin. */
+  private loudestAfter(at: number, next: number): number {
+    const { high } = this;
+    const mask = high.length - 1;
+    const leads = at + Math.round(STROKE.leadsS * this.rate);
+    const end = Math.min(this.samples, leads, next - Math.round(ONSET_S * this.rate));
+    let loudest = at;
+    for (let i = at; i < end; i++) if (Math.abs(high[i & mask]) > Math.abs(high[loudest & mask])) loudest = i;
+    return loudest - Math.round(STROKE.swellsS * this.rate);
   }
 
   private glides(at: number): boolean {
