@@ -3,11 +3,11 @@
  * sounds a little before the loudest rise, and belongs to it.
  */
 
-/** It has begun where it is so many times louder than what was before all that is looked at, for so long. Noise is not so loud by chance. */
+/** It has begun where it is more than so many times as loud as what was before all that is looked at, for so long. Noise is not so loud by chance. */
 const BEGUN = { timesBefore: 5, beforeS: 0.01 } as const;
 
 export interface BeginForm {
-  /** It is as loud as so much of what comes. */
+  /** And louder than so much of what comes. */
   share: number;
   /** So much before a moment is looked at; with no gap longer than that. */
   backS: number;
@@ -36,7 +36,7 @@ export function beginNear(
   for (let i = earliest - before; i < earliest; i++) sum += ring[i & mask] ** 2;
   const hidden = BEGUN.timesBefore * Math.sqrt(sum / before);
   const heard = share * level;
-  const hasBegun = (i: number) => Math.abs(ring[i & mask]) >= Math.max(hidden, heard);
+  const hasBegun = (i: number) => Math.abs(ring[i & mask]) > Math.max(hidden, heard);
   let begin = near;
   let isSeen = false;
   for (let i = near; i >= earliest && begin - i <= gapS * rate; i--)

@@ -37,7 +37,8 @@ const AROUND_S = 0.35;
 const BESIDE_S = { before: 0.005, after: 0.012 } as const;
 /**
  * A stroke within speech is, high up, about as loud as anything beside it, not far under the vowels, and dies away between these times; a
- * vowel that follows a consonant does not rise so much.
+ * vowel that follows a consonant does not rise so much. What leads to it, or the voice just before it, may be where it is said to begin: it is loudest so long
+ * after that, at the most, having come so long before it is.
  */
 const STROKE = {
   underHighDb: -1,
@@ -170,7 +171,7 @@ export class VoiceTeller {
     );
   }
 
-  /** What leads to a stroke, or a sound of the voice just before it, may be where it is said to begin. */
+  /** @param next sample of the onset that comes after: what belongs to that is not looked at. @returns where a stroke that is loudest soon would begin. */
   private loudestAfter(at: number, next: number): number {
     const { high } = this;
     const mask = high.length - 1;
