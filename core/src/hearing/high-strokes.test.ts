@@ -60,6 +60,12 @@ it('they are the same in whatever pieces they come, in order, and soon', () => {
   expect(told).toEqual(hear(sound, 44_100, 'plucked').onsets);
 });
 
+it('one with which the sound ends is heard, too', () => {
+  const sound = withHats(44_100, HATS).subarray(0, Math.round((HATS.at(-1)! + 0.03) * 44_100));
+  const [last] = times(hear(sound, 44_100, 'plucked').onsets).slice(-1);
+  expect(Math.abs(last - HATS.at(-1)!)).toBeLessThan(0.005);
+});
+
 it.each([8000, 22_050, 44_100])('a hiss that stays tells of nothing: %i Hz', (rate) => {
   const random = chance(3);
   const hiss = Float32Array.from({ length: 30 * rate }, () => 0.02 * (2 * random() - 1));

@@ -2,8 +2,8 @@
  * Strokes that next to nothing but their hiss tells of: a hi-hat, a shaker or a pick on a muted string beside what rings. What is foretold of the sound lies lower
  * than they do; high up they stand alone, and what rings has died away there first.
  */
-import { type Attack, attackNear } from './attack.ts';
-import { EnergyRises, stepOf } from './energy-rises.ts';
+import { attackNear } from './attack.ts';
+import { type EnergyRise, EnergyRises, stepOf } from './energy-rises.ts';
 import { TELLS_APART_S, pow2 } from './engine.ts';
 import { AT_ONCE } from './half-rate.ts';
 import type { LowRate } from './low-rate.ts';
@@ -54,8 +54,13 @@ export class HighStrokes {
       let sum = 0;
       for (let i = this.looked; i < this.looked + step; i++) sum += ring[i & mask] * ring[i & mask];
       const rise = this.rises.push(sum / step);
-      if (rise) this.wait(attackNear(ring, this.samples, rise.step * step, this.lowRate.rate), rise.db);
+      if (rise) this.wait(rise);
     }
+  }
+
+  /** The sound is over. */
+  end(): void {
+    for (const rise of this.rises.end()) this.wait(rise);
   }
 
   /** Something is told of. Nothing else begins so near to it. */
@@ -71,7 +76,8 @@ export class HighStrokes {
     return waiting.length > 0 && settledS >= waiting[0].timeS + TELLS_APART_S ? waiting.shift()! : null;
   }
 
-  private wait(attack: Attack | null, db: number): void {
+  private wait({ step, db }: EnergyRise): void {
+    const attack = attackNear(this.ring, this.samples, step * this.step, this.lowRate.rate);
     if (!attack || attack.riseDb < ATTACK_DB) return;
     const timeS = this.lowRate.sampleOf(attack.sample) / this.sampleRateHz;
     if (areNear(timeS, this.toldS)) return;

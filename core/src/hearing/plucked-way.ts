@@ -67,6 +67,7 @@ export class PluckedWay {
   /** The sound is over. */
   end(last: number): void {
     this.low.end(this.errors);
+    this.high.end();
     this.keep(this.errors.end(), Infinity, last);
     // All that still waited was told at once.
     this.found.sort((a, b) => a.timeS - b.timeS);
