@@ -39,6 +39,11 @@ it.each([-0.005, 0.005])('what rings hides it: it begins where it was looked for
   expect(beginOf(ringing, away(byS))).toBeCloseTo(byS, 4);
 });
 
+it('nothing is looked for ahead where what rings could hide it, though it comes out of that', () => {
+  const ringing = swelling(0.0002, (i) => 0.02 * Math.sin(i / 20));
+  expect(beginOf(ringing, away(-0.002))).toBeCloseTo(-0.002, 4);
+});
+
 it('it is looked for so far back, and so far ahead', () => {
   const samples = swelling(0.0002);
   expect(beginOf(samples, away(-0.01), { ...FORM, aheadS: 0 })).toBeCloseTo(-0.01, 4);

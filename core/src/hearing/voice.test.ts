@@ -113,6 +113,22 @@ it('a clap that is said to begin with what leads to it stands in speech, and whe
   expect(extra).toBeLessThanOrEqual(4);
 });
 
+it('a word that begins 25 ms before a clap is no stroke because of it', () => {
+  const strokes = playedStrokes(36, 0.5, 4, { spreadDb: 3 }).map(at(-3));
+  const sound = recordingOf(strokes, 'clap', { rate: RATE, noiseDb: -62, tailS: 1, seed: 4 });
+  const words = ['one', 'two', 'three', 'four'].map(word);
+  const loudest = Math.max(...words.map((one) => one.reduce((most, v) => Math.max(most, Math.abs(v)), 0)));
+  strokes.forEach(({ timeS }, n) => {
+    const first = Math.round((timeS - 0.025) * RATE);
+    words[n % words.length].forEach((value, i) => {
+      if (first + i < sound.length) sound[first + i] += (0.2 * value) / loudest;
+    });
+  });
+  const { strokes: told, spoken } = heard(sound);
+  expect(spoken.length).toBeGreaterThanOrEqual(36);
+  expect(scored(times(told), times(strokes), 0.01)).toMatchObject({ missed: 0, extra: 0 });
+});
+
 describe('where nobody speaks', () => {
   it.each(struckKinds)('%s: no stroke is taken for a voice', (kind: StrokeKind) => {
     for (const [apartS, seed] of [
