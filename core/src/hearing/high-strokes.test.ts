@@ -47,6 +47,11 @@ it('one that sounds with a string is no stroke of its own', () => {
   expect(hear(withHats(44_100, near), 44_100, 'plucked').onsets).toHaveLength(STRINGS.length);
 });
 
+it('nor are two, one just before it and one just after it', () => {
+  const near = STRINGS.flatMap(({ timeS }) => [timeS - 0.04, timeS + 0.04]);
+  expect(hear(withHats(44_100, near), 44_100, 'plucked').onsets).toHaveLength(STRINGS.length);
+});
+
 it('they are the same in whatever pieces they come, in order, and soon', () => {
   const sound = withHats(44_100, HATS);
   const ears = new Ears(44_100, 'plucked');

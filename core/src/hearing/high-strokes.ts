@@ -29,7 +29,7 @@ export class HighStrokes {
   /** Up to this one they have been looked at. */
   private looked = 0;
   /** In order. */
-  private readonly waiting: Onset[] = [];
+  private waiting: Onset[] = [];
   private toldS = -Infinity;
 
   /** @param lowRate has been given what is heard; what it takes away is looked at. @param sampleRateHz of the sound. */
@@ -66,8 +66,7 @@ export class HighStrokes {
   /** Something is told of. Nothing else begins so near to it. */
   told(timeS: number): void {
     this.toldS = timeS;
-    const near = this.waiting.findIndex((stroke) => areNear(stroke.timeS, timeS));
-    if (near >= 0) this.waiting.splice(near, 1);
+    this.waiting = this.waiting.filter((stroke) => !areNear(stroke.timeS, timeS));
   }
 
   /** @param settledS all that anything else tells of before it has been told. @returns the stroke that is settled now, or null. */
