@@ -42,6 +42,13 @@ it.each([22_050, 44_100, 48_000, 96_000])(
   },
 );
 
+// A low string whose level goes up and down may seem to swell where a hi-hat sounds.
+it('between strings they are heard as plucked where nobody says so', () => {
+  const { kind, onsets } = hear(withHats(44_100, HATS), 44_100);
+  expect(kind).toBe('plucked');
+  expect(onsets).toHaveLength(STRINGS.length + HATS.length);
+});
+
 it('one that sounds with a string is no stroke of its own', () => {
   const near = STRINGS.map(({ timeS }, i) => timeS + [-0.03, 0.01, 0.03][i % 3]);
   expect(hear(withHats(44_100, near), 44_100, 'plucked').onsets).toHaveLength(STRINGS.length);

@@ -26,9 +26,10 @@ const PIECE_S = 0.005;
 const DIES = { dbPerS: -4, hardlyDbPerS: -0.7, pieces: 8, apart: 12, silentDb: -40 } as const;
 /**
  * Short notes of a brass player die away most of the time, too; but they swell: nothing that is plucked takes so long to come so near, in dB, to its loudest
- * within some time. As strokes, which do not tell when a slow note begins, they take at least so long; that is asked first, as it costs nothing.
+ * within some time. As strokes, which do not tell when a slow note begins, they take at least so long; that is asked first, as it costs nothing. What becomes
+ * no louder by so much than what rang before it does not swell, though the level of what rings goes up and down.
  */
-const SWELLS = { db: -1.5, withinS: 0.15, leastS: 0.035, asStrokesS: 0.02 } as const;
+const SWELLS = { db: -1.5, withinS: 0.15, leastS: 0.035, asStrokesS: 0.02, risesDb: 3 } as const;
 /** Where clear beginnings are mostly closer than this nobody holds a tone. What is not foretold by 10 dB can hardly be anything but a beginning. */
 const FAST = { gapS: 0.16, confidence: confidenceOf(10) } as const;
 
@@ -134,14 +135,17 @@ function sustainsOf(onsets: readonly Onset[], { powers, pieceS }: Level): number
   });
 }
 
-/** Of each onset, in seconds, how long it takes to swell. */
+/** Of each onset, in seconds, how long it takes to swell: no time where it does not rise. */
 function swellsOf(onsets: readonly Onset[], { powers, pieceS }: Level): number[] {
   const share = 10 ** (SWELLS.db / 10);
+  const rise = 10 ** (SWELLS.risesDb / 10);
   return onsets.map(({ timeS }) => {
     const first = Math.floor(timeS / pieceS);
     const smooth = (i: number) => (powers[i - 1] ?? 0) + (powers[i] ?? 0) + (powers[i + 1] ?? 0);
     const levels = Array.from({ length: Math.round(SWELLS.withinS / pieceS) }, (_, i) => smooth(first + i));
     const most = Math.max(...levels);
+    // The piece just before it may hold its beginning.
+    if (most < rise * smooth(first - 3)) return 0;
     return levels.findIndex((level) => level >= share * most) * pieceS;
   });
 }
