@@ -12,8 +12,8 @@ import { type Sound, groove, melody, shortNotes, standIn } from './lib/grooves.m
 import { type Ears, libraryEars } from './lib/library-ears.mts';
 import { type Shot, oneShots } from './lib/one-shots.mts';
 import { type Font, families } from './lib/sound-fonts.mts';
-import { SPEAKERS, spoken } from './lib/speakers.mts';
-import { EMPTY, type Tally, added, fOf, tallyOf, withoutAgain } from './lib/tally.mts';
+import { SPEAKERS, spoken, words } from './lib/speakers.mts';
+import { EMPTY, type Tally, added, fOf, medianOf, tallyOf, withoutAgain } from './lib/tally.mts';
 
 const REPORT = 'docs/hearing-report.md';
 const GROOVES = 6;
@@ -84,11 +84,10 @@ const LINE_HEAD =
 const lineOf = (cells: readonly (string | number)[]) => `| ${cells.join(' | ')} |`;
 
 function tallyLine(name: string, mine: Tally, theirs: Tally | null): string {
-  const median = mine.medianMs.toSorted((a, b) => a - b)[mine.medianMs.length >> 1].toFixed(2);
   const f = [0, 1, 2].map((i) => fOf(mine, i));
   const counts = [mine.strokes - mine.hits[1], mine.found - mine.hits[1], mine.again];
   const library = theirs ? [fOf(theirs, 1), fOf(theirs, 2)] : ['—', '—'];
-  return lineOf([name, mine.strokes, ...f, ...counts, median, ...library]);
+  return lineOf([name, mine.strokes, ...f, ...counts, medianOf(mine), ...library]);
 }
 
 /** A recorded line, and what plays in it. */
@@ -160,7 +159,7 @@ function asHardAs(lines: readonly Line[]): string[] {
       fOf(tally, 1),
       fOf(tally, 2),
     ]);
-    return [lineOf([range, ...kinds, mine.strokes, ...f])];
+    return [lineOf([range, ...kinds, mine.strokes, ...f, medianOf(mine)])];
   });
   if (rows.length === 0) return [];
   console.log(rows.join('\n'));
@@ -169,8 +168,8 @@ function asHardAs(lines: readonly Line[]): string[] {
     '',
     'The recorded lines above once more, each put where the library’s own F 25 of it says; and F without what was heard at second rises.',
     '',
-    '| library F 25 of a line | lines of kits | plucked lines | held lines | strokes | F 25 | F 10 | without: F 25 | F 10 | library F 25 | F 10 | without: F 25 | F 10 |',
-    '|---|---|---|---|---|---|---|---|---|---|---|---|---|',
+    '| library F 25 of a line | lines of kits | plucked lines | held lines | strokes | F 25 | F 10 | without: F 25 | F 10 | library F 25 | F 10 | without: F 25 | F 10 | median error, ms |',
+    '|---|---|---|---|---|---|---|---|---|---|---|---|---|---|',
     ...rows,
     '',
   ];
@@ -180,7 +179,7 @@ function together({ mine, theirs }: Both): string {
   const [own, library] = [mine, theirs].map((tally) =>
     tally ? { f: fOf(tally, 1), without: fOf(withoutAgain(tally), 1) } : { f: '—', without: '—' },
   );
-  const text = `All of these together: F 25 ${own.f}, the library ${library.f}; without what either heard at second rises ${own.without} and ${library.without}.`;
+  const text = `All of these together: F 25 ${own.f}, F 10 ${fOf(mine, 2)}, median error ${medianOf(mine)} ms; the library’s F 25 ${library.f}; without what either heard at second rises ${own.without} and ${library.without}.`;
   console.log(text);
   return text;
 }
@@ -206,6 +205,58 @@ function besideClaps(sound: Sound, clapsDb: number): string {
   const truthS = strokes.map(({ timeS }) => timeS);
   const { missed, extra } = scored(heardS, truthS, 0.025);
   return `${missed}, ${extra} of ${strokes.length}`;
+}
+
+/** A word is said with each stroke, from so long before it on, and its peak is so much louder, in dB. */
+const WORD_BEFORE_S = [-0.02, 0, 0.03, 0.06, 0.1] as const;
+const WORD_DB = [-6, 0, 6] as const;
+const COUNTED_WITH = ['clap', 'wood', 'drum', 'muted'] as const;
+
+/** 32 strokes twice a second, a word with each. */
+function counted(voice: readonly Sound[], kind: (typeof COUNTED_WITH)[number]): string {
+  const strokes = playedStrokes(32, 0.5, 4, { spreadDb: 3 });
+  const truthS = strokes.map(({ timeS }) => timeS);
+  const [{ rate }] = voice;
+  const played = recordingOf(strokes, kind, { rate, tailS: 1, seed: 4, noiseDb: -62 });
+  const peak = played.reduce((most, value) => Math.max(most, Math.abs(value)), 0);
+  const counts = WORD_BEFORE_S.flatMap((beforeS) => WORD_DB.map((db) => ({ beforeS, db }))).map(
+    ({ beforeS, db }) => {
+      const both = played.slice();
+      truthS.forEach((timeS, n) =>
+        voice[n % voice.length].samples.forEach((value, i) => {
+          const at = Math.round((timeS - beforeS) * rate) + i;
+          if (at < both.length) both[at] += peak * 10 ** (db / 20) * value;
+        }),
+      );
+      const { strokes: heard } = told(
+        { samples: both, rate, truthS },
+        kind === 'muted' ? 'plucked' : 'struck',
+      );
+      return scored(
+        heard.map(({ timeS }) => timeS),
+        truthS,
+        0.025,
+      );
+    },
+  );
+  const sum = (of: 'missed' | 'extra') => counts.reduce((all, count) => all + count[of], 0);
+  return `${sum('missed')}, ${sum('extra')} of ${counts.length * truthS.length}`;
+}
+
+function countedTable(): string[] {
+  const lines = SPEAKERS.flatMap(([voice, wordsAMinute]) => {
+    const spoken = words(voice, wordsAMinute);
+    return spoken.length === 0 ? [] : [lineOf([voice, ...COUNTED_WITH.map((kind) => counted(spoken, kind))])];
+  });
+  console.log(lines.join('\n'));
+  return [
+    'A word with each of the stand-in’s strokes, twice a second: begun from 100 ms before it to 20 ms after it, its peak 6 dB softer than the strokes’, as loud, and 6 dB louder.',
+    '',
+    `| voice | ${COUNTED_WITH.map((kind) => `${kind}: missed, extra`).join(' | ')} |`,
+    `|---|${COUNTED_WITH.map(() => '---|').join('')}`,
+    ...lines,
+    '',
+  ];
 }
 
 function voices(oneShotSounds: readonly Sound[], noteSounds: readonly Sound[]): string[] {
@@ -239,6 +290,7 @@ function voices(oneShotSounds: readonly Sound[], noteSounds: readonly Sound[]): 
     '|---|---|---|---|---|---|',
     ...lines,
     '',
+    ...countedTable(),
     mistaken,
     '',
   ];

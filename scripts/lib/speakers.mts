@@ -17,21 +17,51 @@ export const SPEAKERS: [string, number][] = [
 ];
 const COUNTED = 'one, two, three, four. one e and a, two e and a, three and, four and. ';
 
+/** Words of each, one of which is said with each stroke. */
+const WORDS: Readonly<Record<string, readonly string[]>> = {
+  en: ['one', 'two', 'three', 'four', 'and'],
+  de: ['eins', 'zwei', 'drei', 'vier', 'und'],
+  it: ['uno', 'due', 'tre', 'quattro', 'e'],
+  fr: ['un', 'deux', 'trois', 'quatre', 'et'],
+};
+/** A word begins when it is first so loud, in full level. */
+const BEGINS = 0.01;
+
 /** In a room, as every voice is: peaks 6 dB under full level, with soft noise; null where nobody can speak. */
 export function spoken(voice: string, wordsAMinute: number): Sound | null {
+  const sound = said(COUNTED.repeat(3), voice, wordsAMinute);
+  if (!sound) return null;
+  const random = chance(3);
+  const peak = peakOf(sound.samples);
+  return {
+    ...sound,
+    samples: sound.samples.map((value) => (0.5 * value) / peak + 0.001 * (2 * random() - 1)),
+  };
+}
+
+/** Each word of a voice by itself, from its beginning on, the loudest of them at full level; none where nobody can speak. */
+export function words(voice: string, wordsAMinute: number): Sound[] {
+  const sounds = WORDS[voice.slice(0, 2)].flatMap((word) => said(word, voice, wordsAMinute) ?? []);
+  const peak = Math.max(...sounds.map(({ samples }) => peakOf(samples)));
+  return sounds.map((sound) => {
+    const first = sound.samples.findIndex((value) => Math.abs(value) >= BEGINS);
+    return { ...sound, samples: sound.samples.subarray(first).map((value) => value / peak) };
+  });
+}
+
+function said(text: string, voice: string, wordsAMinute: number): Sound | null {
   const folder = mkdtempSync(join(tmpdir(), 'feldspar-voice-'));
   const file = join(folder, 'voice.wav');
   try {
-    execFileSync('espeak-ng', ['-v', voice, '-s', String(wordsAMinute), '-w', file, COUNTED.repeat(3)]);
+    execFileSync('espeak-ng', ['-v', voice, '-s', String(wordsAMinute), '-w', file, text]);
     const reader = new WavReader();
     const samples = reader.push(readFileSync(file));
-    const random = chance(3);
-    const peak = samples.reduce((most, value) => Math.max(most, Math.abs(value)), 0);
-    const heard = samples.map((value) => (0.5 * value) / peak + 0.001 * (2 * random() - 1));
-    return { samples: heard, rate: reader.format!.sampleRateHz, truthS: [] };
+    return { samples, rate: reader.format!.sampleRateHz, truthS: [] };
   } catch {
     return null;
   } finally {
     rmSync(folder, { recursive: true, force: true });
   }
 }
+
+const peakOf = (samples: Float32Array) => samples.reduce((most, value) => Math.max(most, Math.abs(value)), 0);

@@ -10,6 +10,7 @@ export interface Tally {
   hits: [number, number, number];
   /** Found where there is no stroke, but a one-shot becomes louder again. */
   again: number;
+  /** Of each line, its median error. */
   medianMs: number[];
   ms: number;
   seconds: number;
@@ -67,3 +68,7 @@ export const withoutAgain = (tally: Tally): Tally => ({
 /** F-measure at one of the tolerances of `hits`. */
 export const fOf = ({ hits, strokes, found }: Tally, i: number) =>
   ((2 * hits[i]) / (strokes + found)).toFixed(3);
+
+/** Of the lines, the median of their median errors, in ms. */
+export const medianOf = ({ medianMs }: Tally) =>
+  medianMs.toSorted((a, b) => a - b)[medianMs.length >> 1].toFixed(2);

@@ -43,10 +43,7 @@ const LEAST_POWER = 1e-12;
 export function brightStrokeAfterS(at: number, next: number, sound: KeptSound): number | null {
   if (isBright(at, sound)) return 0;
   // What belongs to the next onset is not looked at.
-  const end = Math.min(
-    at + Math.round(STROKE.leadsS * sound.rate),
-    next - Math.round(ONSET_S * sound.rate),
-  );
+  const end = Math.min(at + Math.round(STROKE.leadsS * sound.rate), next - Math.round(ONSET_S * sound.rate));
   const later = sound.loudestAt('high', at, end) - Math.round(STROKE.swellsS * sound.rate);
   return isBright(later, sound) ? (later - at) / sound.rate : null;
 }

@@ -129,7 +129,63 @@ it('a word that begins 25 ms before a clap is no stroke because of it', () => {
   expect(scored(times(told), times(strokes), 0.01)).toMatchObject({ missed: 0, extra: 0 });
 });
 
+/** Strokes twice a second, and with each a word that begins so long before it, its peak as loud. */
+function counted(kind: StrokeKind, beforeS: number) {
+  const of = playedStrokes(32, 0.5, 4, { spreadDb: 3 });
+  const sound = recordingOf(of, kind, { rate: RATE, noiseDb: -62, tailS: 1, seed: 4 });
+  const loudest = (samples: Float32Array) => samples.reduce((most, v) => Math.max(most, Math.abs(v)), 0);
+  const words = ['one', 'two', 'three', 'four'].map(word);
+  const gain = loudest(sound) / Math.max(...words.map(loudest));
+  of.forEach(({ timeS }, n) =>
+    words[n % words.length].forEach((value, i) => {
+      const at = Math.round((timeS - beforeS) * RATE) + i;
+      if (at < sound.length) sound[at] += gain * value;
+    }),
+  );
+  return { sound, truthS: times(of) };
+}
+
+// Whose words begin with the strokes, or just before them, hides their beginnings: no vowel is louder than a stroke.
+it.each([
+  ['clap', 0, 1, 1],
+  ['wood', 0, 1, 1],
+  ['wood', -0.02, 1, 1],
+  ['wood', 0.06, 4, 2],
+  ['drum', 0, 1, 5],
+] as const)(
+  'counting with every %s, words begun %f s before it, is told from it',
+  (kind, beforeS, mostMissed, mostExtra) => {
+    const { sound, truthS } = counted(kind, beforeS);
+    const { missed, extra } = scored(times(heard(sound).strokes), truthS, 0.01);
+    expect(missed).toBeLessThanOrEqual(mostMissed);
+    expect(extra).toBeLessThanOrEqual(mostExtra);
+  },
+);
+
 describe('where nobody speaks', () => {
+  it('strings that are bent glide as far as a voice, but die away', () => {
+    const samples = recordingOf([], 'clap', { rate: 48_000, noiseDb: -60, tailS: 16 });
+    for (let n = 0; n < 30; n++) {
+      const at = Math.round((0.5 + 0.5 * n) * 48_000);
+      let phase = 0;
+      for (let k = 0; k < 0.48 * 48_000; k++) {
+        const t = k / 48_000;
+        const bentBy = 0.06 * Math.min(1, Math.max(0, (t - 0.03) / 0.15));
+        phase += (2 * Math.PI * 196 * (1 + bentBy)) / 48_000;
+        for (let partial = 1; partial <= 24; partial++)
+          samples[at + k] +=
+            0.1 *
+            Math.min(1, t / 0.002) *
+            Math.exp(-t * (3 + 0.3 * partial)) *
+            0.8 ** partial *
+            Math.sin(partial * phase);
+      }
+    }
+    const { strokes, spoken } = heard(samples, 48_000, 'plucked');
+    expect(spoken).toEqual([]);
+    expect(strokes).toHaveLength(30);
+  });
+
   it.each(struckKinds)('%s: no stroke is taken for a voice', (kind: StrokeKind) => {
     for (const [apartS, seed] of [
       [0.5, 1],
