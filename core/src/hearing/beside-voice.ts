@@ -22,13 +22,12 @@ const STROKE = {
   swellsS: 0.001,
 } as const;
 /**
- * A drum, a block of wood or a soft clap is not as bright as speech; but in one band it rises and falls by so much, and is not so far under what is loudest there;
- * nor is it as a whole. It is compared with what comes just before it, and with all around it but itself.
+ * A drum, a block of wood or a soft clap is not as bright as speech; but in one band it rises and falls by so much, and as a whole it is not so far under the loudest
+ * that is around it but itself.
  */
 const STANDS_OUT = {
   risesDb: 10,
   fallsDb: 8,
-  underDb: -7,
   underAllDb: -13,
   silentDb: -20,
   stepS: 0.003,
@@ -98,7 +97,6 @@ export function standsOutAfterS(
       place,
     );
     if (compared.risesDb < STANDS_OUT.risesDb || compared.fallsDb < STANDS_OUT.fallsDb) continue;
-    if (compared.overDb < STANDS_OUT.underDb) continue;
     const afterS = (compared.at - place(0)) * stepS;
     if (afterS <= STANDS_OUT.laterS) return 0;
     const sample = (s: number) => at + Math.round(s * sound.rate);

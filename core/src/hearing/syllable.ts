@@ -28,7 +28,7 @@ const IN_A_BAND = { first: 1, last: 3, swellsDb: 6, goesOnDb: 4, underDb: -20, h
  */
 const STAYS = {
   fromS: 0.02,
-  leastDb: 0,
+  leastDb: -1,
   periodic: 0.6,
   glidesCents: 25,
   thenS: { from: 0.16, to: 0.24 },

@@ -19,11 +19,8 @@ const SPEAKS = { syllables: 3, withinS: 4, share: 0.12, highDb: -24 } as const;
 const NEAR_S = 0.9;
 /** When so much more has been heard it is known whether an onset lies in speech. */
 const KNOWN_AFTER_S = AROUND_S + SPEAKS.withinS + NEAR_S;
-/**
- * Now and then a word stands out, too. Who plays does so more often: of so many onsets on each side, and itself, so many do. What comes so soon after a stroke
- * belongs to it.
- */
-const PLAYS = { around: 8, least: 4, apartS: 0.025 } as const;
+/** What does not shine out of speech and comes so soon after a stroke belongs to it. */
+const APART_S = 0.025;
 /** Onsets are told of late as long as the kind of the sounds is not known. */
 const KEPT_S = 10;
 
@@ -80,13 +77,13 @@ export class VoiceTeller {
   end(): Told {
     this.look(true);
     const told: Told = { strokes: [], spoken: [], voice: this.voice };
-    this.looked.forEach(({ onset, within, brightAfterS, outAfterS }, i) => {
+    for (const { onset, within, brightAfterS, outAfterS } of this.looked) {
       const lastS = told.strokes.at(-1)?.timeS ?? -Infinity;
-      const isItsOwn = () => onset.timeS > lastS + PLAYS.apartS && this.isOneOfMany(i);
-      const afterS = within ? (brightAfterS ?? (isItsOwn() ? outAfterS : null)) : 0;
+      const isItsOwn = brightAfterS !== null || onset.timeS > lastS + APART_S;
+      const afterS = within ? (isItsOwn ? outAfterS : null) : 0;
       if (afterS === null) told.spoken.push(onset);
       else told.strokes.push({ ...onset, timeS: onset.timeS + afterS });
-    });
+    }
     return told;
   }
 
@@ -113,13 +110,6 @@ export class VoiceTeller {
     const nextAt = next ? this.sampleOf(next) : Infinity;
     one.brightAfterS = brightStrokeAfterS(at, nextAt, this.sound);
     one.outAfterS = one.brightAfterS ?? standsOutAfterS(at, nextAt, this.sound, this.levels);
-  }
-
-  /** Whether as many around it stand out as it may, of those in the same speech. */
-  private isOneOfMany(i: number): boolean {
-    const { within } = this.looked[i];
-    const around = this.looked.slice(Math.max(0, i - PLAYS.around), i + PLAYS.around + 1);
-    return around.filter((one) => one.within === within && one.outAfterS !== null).length >= PLAYS.least;
   }
 
   /** With those before it a syllable may be speech. */
