@@ -22,20 +22,23 @@ const STROKE = {
   swellsS: 0.001,
 } as const;
 /**
- * A drum, a block of wood or a soft clap is not as bright as speech; but in one band it rises and falls by so much, and as a whole it is not so far under the loudest
- * that is around it but itself.
+ * A drum, a block of wood or a soft clap is not as bright as speech. But in one band its beginning, the loudest moment between the times of `attackS`, is by
+ * `risesDb` over what comes before it, and by `fallsDb` over what comes as long after it as is said above; and as a whole it is no further than `underAllDb`
+ * under the loudest that is around it, but `itselfS` of its own. All that is looked at every `stepS`. Where it is loudest later than `laterS`, what comes first is the voice, and the stroke is
+ * told there.
  */
 const STANDS_OUT = {
   risesDb: 10,
   fallsDb: 8,
   underAllDb: -13,
-  silentDb: -20,
   stepS: 0.003,
   laterS: 0.008,
   attackS: { from: -0.003, to: 0.02 },
   beforeS: { from: -0.03, to: -0.006 },
   itselfS: 0.015,
 } as const;
+/** An onset whose loudest sample is so far under the loudest around it cannot stand out: no frame of it has to be looked at. */
+const TOO_SOFT_DB = -20;
 const LEAST_POWER = 1e-12;
 
 /** @param at first sample of the onset, `next` that of the one after it. @returns how many seconds after it a stroke as bright as speech is heard; null where none is. */
@@ -76,8 +79,7 @@ export function standsOutAfterS(
   const nextS = Math.max(stepS, (next - at) / sound.rate - ONSET_S);
   const attackS = { from: STANDS_OUT.attackS.from, to: Math.min(STANDS_OUT.attackS.to, nextS) };
   const ownDb = sound.peakDb('whole', at, attackS.from, attackS.to);
-  // So far under what is around it no frame of it has to be looked at.
-  if (ownDb < sound.peakDb('whole', at, -AROUND_S, AROUND_S) + STANDS_OUT.silentDb) return null;
+  if (ownDb < sound.peakDb('whole', at, -AROUND_S, AROUND_S) + TOO_SOFT_DB) return null;
   const before = Math.min(AROUND_S, at / sound.rate);
   const piece = sound.cut('whole', at, -before, AROUND_S);
   const frames = Array.from({ length: Math.round((before + AROUND_S) / stepS) }, (_, i) =>
