@@ -19,20 +19,17 @@ const BEHIND_S = 0.012;
 const SYLLABLE = { swellsDb: 3, goesOnDb: 2, periodic: 0.5, highDb: -14, glidesCents: 10 } as const;
 /**
  * Whoever counts and plays at once says a word with each stroke, which is as loud as its vowel. In one of the bands in which vowels lie (the second to the fourth)
- * the vowel is louder all the same, by more; it is no further under the whole, and the whole is so bright high up.
+ * the vowel is louder all the same, by more; it is no further under the loudest band, the whole is so bright high up, so periodic, and glides by so much.
  */
-const IN_A_BAND = { first: 1, last: 3, swellsDb: 6, goesOnDb: 4, underDb: -20, highDb: -24 } as const;
-/**
- * Or the vowel stays as loud as it is just behind the stroke, or nearly so, and falls only then, while it glides by more: of what is struck or plucked, what
- * glides so far dies away.
- */
-const STAYS = {
-  fromS: 0.02,
-  leastDb: -1,
-  periodic: 0.6,
-  glidesCents: 25,
-  thenS: { from: 0.16, to: 0.24 },
-  thenFallsDb: 3,
+const IN_A_BAND = {
+  first: 1,
+  last: 3,
+  swellsDb: 6,
+  goesOnDb: 4,
+  underDb: -20,
+  highDb: -24,
+  periodic: 0.5,
+  glidesCents: 10,
 } as const;
 /** Levels in bands are looked at so far apart. */
 const STEP_S = { onset: 0.002, vowel: 0.008 } as const;
@@ -54,23 +51,14 @@ export function syllableAt(at: number, sound: KeptSound, levels: BandLevels): Sy
     over(0) > SYLLABLE.swellsDb &&
     over(ONSET_S) > SYLLABLE.goesOnDb &&
     sound.peakDb('high', at, 0, ONSET_S) - sound.peakDb('whole', at, BEHIND_S, AROUND_S) < SYLLABLE.highDb;
-  const stays = () =>
-    over(STAYS.fromS) > STAYS.leastDb &&
-    vowelDb - sound.powerDb('whole', at, STAYS.thenS.from, STAYS.thenS.to) > STAYS.thenFallsDb;
-  const isBright = highDb > IN_A_BAND.highDb;
+  const isLike = ({ periodic, glidesCents }: { periodic: number; glidesCents: number }) =>
+    periodicityOf(sound.cut('whole', at, VOWEL_S.from, VOWEL_S.to), sound.rate) > periodic &&
+    LATER_S.some((laterS) => glides(at, laterS, sound) > glidesCents);
   const isSyllable =
-    ((swells() || (isBright && swellsInABand(at, sound, levels))) &&
-      periodicity(at, sound) > SYLLABLE.periodic &&
-      LATER_S.some((laterS) => glides(at, laterS, sound) > SYLLABLE.glidesCents)) ||
-    (isBright &&
-      stays() &&
-      glides(at, 0, sound) > STAYS.glidesCents &&
-      periodicity(at, sound) > STAYS.periodic);
+    (swells() && isLike(SYLLABLE)) ||
+    (highDb > IN_A_BAND.highDb && swellsInABand(at, sound, levels) && isLike(IN_A_BAND));
   return { isSyllable, highDb };
 }
-
-const periodicity = (at: number, sound: KeptSound) =>
-  periodicityOf(sound.cut('whole', at, VOWEL_S.from, VOWEL_S.to), sound.rate);
 
 function swellsInABand(at: number, sound: KeptSound, levels: BandLevels): boolean {
   const piece = sound.cut('whole', at, 0, VOWEL_S.to);

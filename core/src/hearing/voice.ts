@@ -14,7 +14,7 @@ import { AROUND_S, type Syllable, syllableAt } from './syllable.ts';
  * speech as a whole 17 dB under it lie there (long-term average spectrum: Byrne et al., J. Acoust. Soc. Am. 96, 1994, 2108–2120, from memory), of a
  * harp's or a vibraphone's note 25 to 38 (measured).
  */
-const SPEAKS = { syllables: 3, withinS: 4, share: 0.12, highDb: -24 } as const;
+const SPEAKS = { syllables: 4, withinS: 5, share: 0.12, highDb: -24 } as const;
 /** What lies so near to a syllable belongs to the voice. */
 const NEAR_S = 0.9;
 /** When so much more has been heard it is known whether an onset lies in speech. */
