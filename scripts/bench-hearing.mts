@@ -12,7 +12,7 @@ import { type Sound, groove, melody, shortNotes, standIn } from './lib/grooves.m
 import { type Ears, libraryEars } from './lib/library-ears.mts';
 import { type Shot, oneShots } from './lib/one-shots.mts';
 import { type Font, families } from './lib/sound-fonts.mts';
-import { SPEAKERS, spoken, words } from './lib/speakers.mts';
+import { SPEAKERS, peakOf, spoken, words } from './lib/speakers.mts';
 import { EMPTY, type Tally, added, fOf, medianOf, tallyOf, withoutAgain } from './lib/tally.mts';
 
 const REPORT = 'docs/hearing-report.md';
@@ -218,7 +218,7 @@ function counted(voice: readonly Sound[], kind: (typeof COUNTED_WITH)[number]): 
   const truthS = strokes.map(({ timeS }) => timeS);
   const [{ rate }] = voice;
   const played = recordingOf(strokes, kind, { rate, tailS: 1, seed: 4, noiseDb: -62 });
-  const peak = played.reduce((most, value) => Math.max(most, Math.abs(value)), 0);
+  const peak = peakOf(played);
   const counts = WORD_BEFORE_S.flatMap((beforeS) => WORD_DB.map((db) => ({ beforeS, db }))).map(
     ({ beforeS, db }) => {
       const both = played.slice();

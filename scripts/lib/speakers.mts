@@ -64,4 +64,5 @@ function said(text: string, voice: string, wordsAMinute: number): Sound | null {
   }
 }
 
-const peakOf = (samples: Float32Array) => samples.reduce((most, value) => Math.max(most, Math.abs(value)), 0);
+export const peakOf = (samples: Float32Array) =>
+  samples.reduce((most, value) => Math.max(most, Math.abs(value)), 0);

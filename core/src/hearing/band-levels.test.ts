@@ -5,17 +5,18 @@ const tone = (hz: number, rate: number) =>
 
 describe.each([44_100, 96_000])('at %i Hz', (rate) => {
   it.each([
-    [150, 0],
-    [560, 1],
-    [1200, 2],
-    [2600, 3],
-    [4700, 4],
-    [8000, 5],
-  ])('a tone of %i Hz lies in band %i', (hz, band) => {
+    // A frame is only a period or two of what is so low: some of it lies beside its band.
+    [150, 0, 0.75],
+    [560, 1, 0.75],
+    [1200, 2, 0.95],
+    [2600, 3, 0.95],
+    [4700, 4, 0.95],
+    [8000, 5, 0.95],
+  ])('a tone of %i Hz lies in band %i', (hz, band, least) => {
     const powers = new BandLevels(rate).powersAt(0.05, tone(hz, rate));
     expect(powers).toHaveLength(6);
     const whole = powers.reduce((sum, power) => sum + power, 0);
-    expect(powers[band] / whole).toBeGreaterThan(0.75);
+    expect(powers[band] / whole).toBeGreaterThan(least);
   });
 });
 

@@ -1,9 +1,8 @@
 /** Strokes beside somebody who speaks, told from what is spoken. */
 import type { BandLevels } from './band-levels.ts';
 import type { KeptSound } from './kept-sound.ts';
+import { AROUND_S } from './syllable.ts';
 
-/** What is looked at around an onset. */
-const AROUND_S = 0.35;
 const ONSET_S = 0.01;
 const BESIDE_S = { before: 0.005, after: 0.012 } as const;
 /**

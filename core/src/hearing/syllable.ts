@@ -9,7 +9,7 @@ import { glideCents, periodicityOf } from './periodicity.ts';
 /** An onset's own level is looked for so long; that of what it leads to, as long behind it; the vowel's between these times. */
 const ONSET_S = 0.01;
 const VOWEL_S = { from: 0.04, to: 0.12 } as const;
-/** So far behind an onset its syllable is looked at. */
+/** So far around an onset is looked at what is beside it. */
 export const AROUND_S = 0.35;
 const BEHIND_S = 0.012;
 /**

@@ -19,7 +19,7 @@ const SPEAKS = { syllables: 4, withinS: 5, share: 0.12, highDb: -24 } as const;
 const NEAR_S = 0.9;
 /** When so much more has been heard it is known whether an onset lies in speech. */
 const KNOWN_AFTER_S = AROUND_S + SPEAKS.withinS + NEAR_S;
-/** What does not shine out of speech and comes so soon after a stroke belongs to it. */
+/** What is not as bright as speech and comes so soon after a stroke belongs to it. */
 const APART_S = 0.025;
 /** Onsets are told of late as long as the kind of the sounds is not known. */
 const KEPT_S = 10;
@@ -33,10 +33,9 @@ interface Looked extends Syllable {
   onset: Onset;
   /** The stretch of speech that it lies in, if it does. */
   within: Stretch | null;
-  /** There: so long after it a stroke as bright as speech is heard, if one is. */
-  brightAfterS: number | null;
-  /** There: so long after it what stands out of it is heard, if it does. */
-  outAfterS: number | null;
+  /** There: so long after it a stroke that stands out of speech is heard, if one is; and whether it is as bright. */
+  strokeAfterS: number | null;
+  isBright: boolean;
 }
 
 export interface Told {
@@ -77,10 +76,10 @@ export class VoiceTeller {
   end(): Told {
     this.look(true);
     const told: Told = { strokes: [], spoken: [], voice: this.voice };
-    for (const { onset, within, brightAfterS, outAfterS } of this.looked) {
+    for (const { onset, within, strokeAfterS, isBright } of this.looked) {
       const lastS = told.strokes.at(-1)?.timeS ?? -Infinity;
-      const isItsOwn = brightAfterS !== null || onset.timeS > lastS + APART_S;
-      const afterS = within ? (isItsOwn ? outAfterS : null) : 0;
+      const isItsOwn = isBright || onset.timeS > lastS + APART_S;
+      const afterS = within ? (isItsOwn ? strokeAfterS : null) : 0;
       if (afterS === null) told.spoken.push(onset);
       else told.strokes.push({ ...onset, timeS: onset.timeS + afterS });
     }
@@ -93,7 +92,7 @@ export class VoiceTeller {
     while (this.waiting.length > 0 && has(this.waiting[0].timeS, AROUND_S)) {
       const onset = this.waiting.shift()!;
       const syllable = syllableAt(this.sampleOf(onset), sound, this.levels);
-      looked.push({ onset, ...syllable, within: null, brightAfterS: null, outAfterS: null });
+      looked.push({ onset, ...syllable, within: null, strokeAfterS: null, isBright: false });
       if (syllable.isSyllable) this.joins(looked.length - 1);
     }
     while (this.weighed < looked.length && has(looked[this.weighed].onset.timeS, KNOWN_AFTER_S)) {
@@ -108,8 +107,9 @@ export class VoiceTeller {
     if (!one.within) return;
     const at = this.sampleOf(one.onset);
     const nextAt = next ? this.sampleOf(next) : Infinity;
-    one.brightAfterS = brightStrokeAfterS(at, nextAt, this.sound);
-    one.outAfterS = one.brightAfterS ?? standsOutAfterS(at, nextAt, this.sound, this.levels);
+    const brightAfterS = brightStrokeAfterS(at, nextAt, this.sound);
+    one.isBright = brightAfterS !== null;
+    one.strokeAfterS = brightAfterS ?? standsOutAfterS(at, nextAt, this.sound, this.levels);
   }
 
   /** With those before it a syllable may be speech. */
