@@ -4,9 +4,9 @@
  */
 import { writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import { beatsOf } from '../core/src/beats/index.ts';
+import { OnsetStrengthMaker, beatsOf } from '../core/src/beats/index.ts';
 import { doubled, filledBetween, halved, nearestBeat } from '../core/src/beat-map/index.ts';
-import { OnsetStrengthMaker, hear } from '../core/src/hearing/index.ts';
+import { hear } from '../core/src/hearing/index.ts';
 import {
   type MadeUpRecord,
   type RecordFacts,

@@ -3,10 +3,11 @@
  * sure each is, and which are ones. Where a foot tapped along the taps lead. Pure; a record of five minutes takes about a second.
  */
 import { type BeatMap, LEAST_APART_S, MOST_BEATS } from '../beat-map/index.ts';
-import type { Onset, OnsetStrength } from '../hearing/index.ts';
+import type { Onset } from '../hearing/index.ts';
 import { median } from '../stats/index.ts';
 import { findOnes } from './find-ones.ts';
 import { followBeats } from './follow-beats.ts';
+import type { OnsetStrength } from './onset-strength.ts';
 import { tappedBeats } from './tactus.ts';
 import { type TempoPath, type TempoPrior, USUAL_TEMPO, tempoPath } from './tempo-path.ts';
 

@@ -3,10 +3,11 @@
  * one-shots and a library beside: `npm run bench:beats`.
  */
 import { doubled, filledBetween, halved, nearestBeat } from '../beat-map/index.ts';
-import { OnsetStrengthMaker, hear } from '../hearing/index.ts';
+import { hear } from '../hearing/index.ts';
 import { type MadeUpRecord, type RecordFacts, madeUpGroove, madeUpRecord } from '../recordings/index.ts';
 import { beatScores, within } from '../testing/beat-scores.ts';
 import { type FoundBeats, beatsOf } from './beats-of.ts';
+import { OnsetStrengthMaker } from './onset-strength.ts';
 
 /** Half of what records have: twice as quick. */
 const RATE = 22_050;

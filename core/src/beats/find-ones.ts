@@ -2,8 +2,8 @@
  * How many beats a bar has, and which is the one, proposed from accents: what begins low down, how much begins, and where the harmony changes
  * (Goto 2001, J. New Music Research 30, 159–171: drums and chord changes tell the hierarchy of beats. From memory).
  */
-import type { OnsetStrength } from '../hearing/index.ts';
 import { mean, standardDeviation } from '../stats/index.ts';
+import type { OnsetStrength } from './onset-strength.ts';
 
 export interface ProposedMeter {
   beatsPerBar: number;

@@ -1,2 +1,3 @@
 export * from './beats-of.ts';
+export { type OnsetStrength, OnsetStrengthMaker } from './onset-strength.ts';
 export { type TempoPrior, USUAL_TEMPO } from './tempo-path.ts';

@@ -2,12 +2,12 @@
  * Samples to onsets, as they come: for files and for live use alike. Nothing is known beforehand: every threshold follows from the signal's
  * own levels. A stroke is told of at most 50 ms after it, once it is known what kind of sounds are heard; until then the sound is kept.
  */
-import { DcBlocker } from './dc-blocker.ts';
-import { AT_ONCE } from './half-rate.ts';
+import { DcBlocker } from './signal/dc-blocker.ts';
+import { AT_ONCE } from './signal/half-rate.ts';
 import { KindChooser } from './kind-chooser.ts';
-import type { SoundKind } from './kinds.ts';
+import type { SoundKind } from './onset/kinds.ts';
 import { KnownEars } from './known-ears.ts';
-import type { Onset } from './onset.ts';
+import type { Onset } from './onset/onset.ts';
 
 export class Ears {
   private ears: KnownEars | KindChooser;

@@ -1,10 +1,9 @@
 export * from './ears.ts';
-export * from './kinds.ts';
-export type { Onset } from './onset.ts';
+export * from './onset/kinds.ts';
+export type { Onset } from './onset/onset.ts';
 export { WholeEars } from './whole-ears.ts';
-export { DcBlocker } from './dc-blocker.ts';
-export { HighPass } from './high-pass.ts';
-export { slidingLikeness } from './correlation.ts';
-export { type OnsetStrength, OnsetStrengthMaker } from './onset-strength.ts';
-export { TELLS_APART_S } from './engine.ts';
-export { Spectrum } from './spectrum.ts';
+export { DcBlocker } from './signal/dc-blocker.ts';
+export { HighPass } from './signal/high-pass.ts';
+export { slidingLikeness } from './signal/correlation.ts';
+export { TELLS_APART_S } from './onset/engine.ts';
+export { Spectrum } from './signal/spectrum.ts';

@@ -2,9 +2,9 @@
  * A sound while its kind is not known: it is kept, and heard as strokes all the time; as anything else, from its beginning on, only where that decides.
  */
 import { TELLS_AFTER_S, kindOf } from './kind-teller.ts';
-import type { SoundKind } from './kinds.ts';
+import type { SoundKind } from './onset/kinds.ts';
 import { KnownEars } from './known-ears.ts';
-import type { Onset } from './onset.ts';
+import type { Onset } from './onset/onset.ts';
 
 /** So many strokes, or so many seconds, decide the kind. It is asked about each time that so much has come. */
 const DECIDES = { strokes: 10, seconds: 8, everyS: 0.1 } as const;

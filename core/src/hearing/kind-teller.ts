@@ -2,10 +2,10 @@
  * What kind of sounds are heard, from the signal alone: whether it dies away from its beginning on, how much of a sound is left a moment after its beginning,
  * and whether that is a tone.
  */
-import type { SoundKind } from './kinds.ts';
-import type { Onset } from './onset.ts';
-import { periodicityOf } from './periodicity.ts';
-import { confidenceOf } from './prediction-errors.ts';
+import type { SoundKind } from './onset/kinds.ts';
+import type { Onset } from './onset/onset.ts';
+import { periodicityOf } from './signal/periodicity.ts';
+import { confidenceOf } from './onset/prediction-errors.ts';
 
 /**
  * What is left of a sound between these times after its onset, at the least: of a held one nearly all, a part of it where it is held but short, of a struck

@@ -1,14 +1,14 @@
 /** Ears for sounds of a kind that is known. State lies in typed arrays; memory does not grow with the sound. */
-import { HELD, pow2 } from './engine.ts';
-import { AT_ONCE } from './half-rate.ts';
-import { HeldWay } from './held-way.ts';
-import { HighPass } from './high-pass.ts';
-import type { SoundKind } from './kinds.ts';
-import type { Onset } from './onset.ts';
-import { PluckedWay } from './plucked-way.ts';
-import { Pulses } from './pulses.ts';
-import { keep } from './ring.ts';
-import { StruckWay } from './struck-way.ts';
+import { HELD, pow2 } from './onset/engine.ts';
+import { AT_ONCE } from './signal/half-rate.ts';
+import { HeldWay } from './held/held-way.ts';
+import { HighPass } from './signal/high-pass.ts';
+import type { SoundKind } from './onset/kinds.ts';
+import type { Onset } from './onset/onset.ts';
+import { PluckedWay } from './plucked/plucked-way.ts';
+import { Pulses } from './onset/pulses.ts';
+import { keep } from './signal/ring.ts';
+import { StruckWay } from './struck/struck-way.ts';
 
 const HIGH_PASS_HZ = 200;
 const HIGHER_PASS_HZ = 3000;

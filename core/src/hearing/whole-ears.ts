@@ -1,8 +1,8 @@
 /** A whole sound, heard as it comes: its strokes, and the voice that counts beside them told from them. What is told is known at the end. */
 import { Ears } from './ears.ts';
-import type { Onset } from './onset.ts';
-import type { SoundKind } from './kinds.ts';
-import { TELLS_VOICE, type Told, VoiceTeller } from './voice.ts';
+import type { Onset } from './onset/onset.ts';
+import type { SoundKind } from './onset/kinds.ts';
+import { TELLS_VOICE, type Told, VoiceTeller } from './voice/voice.ts';
 
 export interface HeardWhole extends Told {
   kind: SoundKind;

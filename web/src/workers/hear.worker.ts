@@ -1,7 +1,7 @@
 /** Recordings off the page's own thread: heard, drawn, cut out, and simulated. */
 import { WavReader, type WavSide, pcmBytes, wavHeader } from '@feldspar/core/wav';
-import { type FoundBeats, type TempoPrior, beatsOf } from '@feldspar/core/beats';
-import { Ears, type Onset, OnsetStrengthMaker, type SoundKind } from '@feldspar/core/hearing';
+import { type FoundBeats, OnsetStrengthMaker, type TempoPrior, beatsOf } from '@feldspar/core/beats';
+import { Ears, type Onset, type SoundKind } from '@feldspar/core/hearing';
 import { type Plan, type Timeline, compile } from '@feldspar/core/plan';
 import {
   type Peaks,

@@ -1,0 +1,65 @@
+import { chance } from '../../players/index.ts';
+import { glideCents, periodicityOf } from './periodicity.ts';
+
+const RATE = 48_000;
+const piece = (value: (t: number) => number, lengthS = 0.06) =>
+  Float32Array.from({ length: lengthS * RATE }, (_, i) => value(i / RATE));
+
+it.each([82, 196, 440, 880])('a tone of %i Hz is periodic, also with overtones and under noise', (hz) => {
+  const random = chance(hz);
+  const tone = (t: number) => Math.sin(2 * Math.PI * hz * t) + 0.5 * Math.sin(6 * Math.PI * hz * t);
+  expect(periodicityOf(piece(tone), RATE)).toBeGreaterThan(0.9);
+  expect(
+    periodicityOf(
+      piece((t) => tone(t) + 0.5 * (2 * random() - 1)),
+      RATE,
+    ),
+  ).toBeGreaterThan(0.7);
+});
+
+const noise = () => {
+  const random = chance(3);
+  return piece(() => 2 * random() - 1);
+};
+const silence = piece(() => 0);
+
+it('noise is not, nor is silence', () => {
+  expect(periodicityOf(noise(), RATE)).toBeLessThan(0.4);
+  expect(periodicityOf(silence, RATE)).toBeLessThan(0.1);
+});
+
+it('a low rumble is like itself a moment later, and still not periodic', () => {
+  const random = chance(5);
+  let low = 0;
+  const rumble = piece(() => (low += 0.02 * (2 * random() - 1 - low)));
+  expect(periodicityOf(rumble, RATE)).toBeLessThan(0.5);
+});
+
+describe('glide', () => {
+  /** The pitch glides by so much from a quarter of the piece to three quarters of it. */
+  const gliding = (hz: number, cents: number, lengthS = 0.08) => {
+    const octavesASecond = cents / 1200 / (lengthS / 2);
+    const random = chance(hz);
+    return piece((t) => {
+      const phase = (2 * Math.PI * hz * (2 ** (octavesASecond * t) - 1)) / (octavesASecond * Math.LN2);
+      return Math.sin(phase) + 0.4 * Math.sin(2 * phase) + 0.02 * (2 * random() - 1);
+    }, lengthS);
+  };
+
+  it.each([
+    [100, 30],
+    [100, -60],
+    [220, 20],
+    [350, -100],
+    [100, 0.01],
+    [220, 0.01],
+    [523, 0.01],
+  ])('of %i Hz by %d cents is told to 3 cents', (hz, cents) => {
+    expect(Math.abs(glideCents(gliding(hz, cents), RATE)! - cents)).toBeLessThan(3);
+  });
+
+  it('noise has no pitch that could, nor has silence', () => {
+    expect(glideCents(noise(), RATE)).toBeNull();
+    expect(glideCents(silence, RATE)).toBeNull();
+  });
+});
