@@ -107,6 +107,37 @@ const arrows = Object.entries(ROOMS).map(([room, allowed]) => {
   };
 });
 
+/** The floors of the ears, from the ground up: a folder of theirs uses only what lies below it, and nothing outside. */
+const EARS = [['signal'], ['onset'], ['struck', 'plucked', 'held', 'voice']];
+const ears = EARS.flatMap((folders, floor) =>
+  folders.map((folder) => {
+    const below = EARS.slice(0, floor).flat();
+    const forbidden = EARS.flat().filter((other) => other !== folder && !below.includes(other));
+    return {
+      files: [`core/src/hearing/${folder}/**/*.ts`],
+      rules: {
+        'no-restricted-imports': [
+          'error',
+          {
+            patterns: [
+              { group: outside, message: 'core has no interface code and no I/O.' },
+              { group: ['**/testing/**'], message: 'Only tests use testing.' },
+              {
+                group: forbidden.map((other) => `../${other}/*`),
+                message: `The floors of the ears: ${folder} may use ${below.join(', ') || 'nothing beside it'}.`,
+              },
+              {
+                regex: '^\\.\\./(?:\\.\\./|[a-z-]+\\.ts)',
+                message: 'A folder of the ears uses nothing above it, and nothing outside.',
+              },
+            ],
+          },
+        ],
+      },
+    };
+  }),
+);
+
 /** The floors of the web house, from the ground up: a room uses only rooms on floors below it. */
 export const FLOORS = [
   ['theme', 'text'],
@@ -217,6 +248,7 @@ export default defineConfig({
       rules: { 'no-undef': 'error', 'no-redeclare': 'error' },
     },
     ...arrows,
+    ...ears,
     {
       files: ['server/src/**/*.ts', 'e2e/src/**/*.ts'],
       rules: {
