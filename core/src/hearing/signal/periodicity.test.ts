@@ -58,6 +58,21 @@ describe('glide', () => {
     expect(Math.abs(glideCents(gliding(hz, cents), RATE)! - cents)).toBeLessThan(3);
   });
 
+  // As a word does that is said with weight. Over 80 ms its higher partials come to lie across one another.
+  it.each([100, -150, 200])('of a voice of 120 Hz by %d cents is told to a tenth', (cents) => {
+    const octavesASecond = cents / 1200 / 0.04;
+    const voice = piece((t) => {
+      const phase = (2 * Math.PI * 120 * (2 ** (octavesASecond * t) - 1)) / (octavesASecond * Math.LN2);
+      return [1, 2, 3, 4, 5, 6, 7, 8].reduce((sum, n) => sum + Math.sin(n * phase) / Math.sqrt(n), 0);
+    }, 0.08);
+    expect(Math.abs(glideCents(voice, RATE)! / cents - 1)).toBeLessThan(0.1);
+  });
+
+  it('from one note to another is a leap', () => {
+    const leap = piece((t) => Math.sin(2 * Math.PI * (t < 0.04 ? 200 : 300) * t), 0.08);
+    expect(glideCents(leap, RATE)).toBeNull();
+  });
+
   it('noise has no pitch that could, nor has silence', () => {
     expect(glideCents(noise(), RATE)).toBeNull();
     expect(glideCents(silence, RATE)).toBeNull();

@@ -7,10 +7,10 @@ const HIGHEST_HZ = 1000;
 /** So many samples a second are enough for that. */
 const THIN_TO_HZ = 8000;
 const GONE = 0.5;
-/** A glide is looked for so far on both sides of the period of the whole. */
-const NEAR = 0.1;
 /** A piece that is less periodic has no one pitch. */
-const PITCHED = 0.6;
+const PITCHED = 0.5;
+/** What leaps so far within a few hundredths of a second does not glide. */
+const LEAPS_CENTS = 400;
 const CENTS = 1200;
 
 /** The highest peak: 1 for a steady tone, near 0 for noise, as of a cymbal. @param samples of a piece, at least two of the longest periods. */
@@ -20,17 +20,25 @@ export function periodicityOf(samples: Float32Array, sampleRateHz: number): numb
 }
 
 /**
- * By how much the pitch glides from the middle of a piece's first half to the middle of its second, in cents, upward positive; null where it has
- * no one pitch. The period is told between the samples (parabola through the peak of the autocorrelation and its neighbours).
+ * By how much the pitch glides from the middle of a piece's first half to the middle of its second, in cents, upward positive; null where a half has
+ * no one pitch, or where it leaps. Each half is looked at by itself: what glides far is periodic for a few periods, but not over the whole of a piece.
  */
 export function glideCents(samples: Float32Array, sampleRateHz: number): number | null {
   const { sound, rate } = thinned(samples, sampleRateHz);
+  const half = sound.length >> 1;
+  const first = pitchPeriod(sound.subarray(0, half), rate);
+  const second = pitchPeriod(sound.subarray(half), rate);
+  if (!first || !second) return null;
+  const cents = CENTS * Math.log2(first / second);
+  return Math.abs(cents) < LEAPS_CENTS ? cents : null;
+}
+
+/** In samples, told between them by a parabola through the peak of the autocorrelation and its neighbours; null where it has no one pitch. */
+function pitchPeriod(sound: Float32Array, rate: number): number | null {
   const { lag, like } = bestPeriod(sound, rate);
   if (like < PITCHED) return null;
-  const half = sound.length >> 1;
-  const first = periodNear(sound.subarray(0, half), lag);
-  const second = periodNear(sound.subarray(half), lag);
-  return first && second ? CENTS * Math.log2(first / second) : null;
+  const [before, after] = [lag - 1, lag + 1].map((at) => likeItselfAfter(at, sound));
+  return before > like || after > like ? null : lag + (before - after) / (2 * (before - 2 * like + after));
 }
 
 function bestPeriod(sound: Float32Array, rate: number): { lag: number; like: number } {
@@ -45,17 +53,6 @@ function bestPeriod(sound: Float32Array, rate: number): { lag: number; like: num
     if (gone && lag >= shortest && like > best.like) Object.assign(best, { lag, like });
   }
   return best;
-}
-
-/** In samples; null where what is near has no peak of its own. */
-function periodNear(sound: Float32Array, lag: number): number | null {
-  const from = Math.max(1, Math.floor(lag * (1 - NEAR)));
-  const to = Math.ceil(lag * (1 + NEAR));
-  const likes = Array.from({ length: to - from + 1 }, (_, i) => likeItselfAfter(from + i, sound));
-  const at = likes.indexOf(Math.max(...likes));
-  if (at === 0 || at === likes.length - 1) return null;
-  const [before, peak, after] = likes.slice(at - 1, at + 2);
-  return from + at + (before - after) / (2 * (before - 2 * peak + after));
 }
 
 /** Normalised autocorrelation at one lag. */

@@ -14,22 +14,26 @@ interface Word {
   diesS?: number;
   /** Pitch at its beginning over that at its end. */
   glide?: number;
+  glidesS?: number;
   /** What a partial about 4 kHz has of the vowel. */
   highDb?: number;
-  /** A stroke at its beginning: one low tone that dies away. */
+  /** A stroke at its beginning: one tone that dies away. */
   stroke?: number;
+  strokeHz?: number;
+  strokeDiesS?: number;
 }
 
 /** A vowel with a formant about 700 Hz. */
 function isSyllable(word: Word): boolean {
-  const { begins = 0.1, swellsS = 0.06, diesS = Infinity, glide = 0.1, highDb = -18, stroke = 0 } = word;
+  const { begins = 0.1, swellsS = 0.06, diesS = Infinity, glide = 0.1, glidesS = 0.15, highDb = -18 } = word;
+  const { stroke = 0, strokeHz = 190, strokeDiesS = 0.025 } = word;
   const random = chance(3);
   const samples = Float32Array.from({ length: 1.5 * RATE }, () => 0.0005 * (2 * random() - 1));
   const timeS = FIRST_S;
   addTone(samples, RATE, {
     timeS,
     lengthS: 0.4,
-    hz: (t) => 130 * (1 + glide * Math.exp(-t / 0.15)),
+    hz: (t) => 130 * (1 + glide * Math.exp(-t / glidesS)),
     level: (t) =>
       0.1 *
       Math.min(1, begins + (1 - begins) * (t / swellsS)) *
@@ -41,8 +45,8 @@ function isSyllable(word: Word): boolean {
   addTone(samples, RATE, {
     timeS,
     lengthS: 0.3,
-    hz: () => 190,
-    level: (t) => stroke * Math.min(1, t / 0.001) * Math.exp(-t / 0.025),
+    hz: () => strokeHz,
+    level: (t) => stroke * Math.min(1, t / 0.001) * Math.exp(-t / strokeDiesS),
     partials: 1,
   });
   const sound = new KeptSound(RATE, 4);
@@ -52,6 +56,12 @@ function isSyllable(word: Word): boolean {
 
 it('behind its beginning comes a vowel that is louder, periodic and glides', () => {
   expect(isSyllable({})).toBe(true);
+});
+
+it('its pitch may fall by half an octave', () => {
+  const fall = { glide: 0.8, glidesS: 0.1 };
+  expect(isSyllable(fall)).toBe(true);
+  expect(isSyllable({ ...fall, stroke: 0.4 })).toBe(true);
 });
 
 it('what is loud at once is none', () => {
@@ -67,10 +77,29 @@ it('what stands on its pitch is a note that swells, and none', () => {
   expect(isSyllable({ glide: 0 })).toBe(false);
 });
 
+describe('of a dull sound that swells', () => {
+  it('a click before it is the beginning of a note, and none', () => {
+    expect(isSyllable({ highDb: -40 })).toBe(true);
+    expect(isSyllable({ highDb: -40, stroke: 0.4, strokeDiesS: 0.003 })).toBe(false);
+  });
+
+  it('what is bright at its beginning is a stroke, and none', () => {
+    expect(isSyllable({ highDb: -40, stroke: 0.06, strokeHz: 5000, strokeDiesS: 0.004 })).toBe(false);
+  });
+});
+
 describe('beside a stroke that is louder than it', () => {
   it('is told from the band of frequencies in which its vowel grows', () => {
     expect(isSyllable({ stroke: 0.4 })).toBe(true);
     expect(isSyllable({ stroke: 0.4, begins: 1 })).toBe(false);
+  });
+
+  it('is none where it is as loud as it gets within 10 ms', () => {
+    expect(isSyllable({ stroke: 0.4, begins: 0, swellsS: 0.012 })).toBe(false);
+  });
+
+  it('is none where the stroke itself lies in all its bands', () => {
+    expect(isSyllable({ stroke: 0.4, strokeHz: 700, strokeDiesS: 0.004 })).toBe(false);
   });
 
   it('is none where less is bright of it than of any speech', () => {

@@ -4,7 +4,7 @@
  */
 import type { BandLevels } from '../signal/band-levels.ts';
 import type { KeptSound } from './kept-sound.ts';
-import { glideCents, periodicityOf } from '../signal/periodicity.ts';
+import { glideCents } from '../signal/periodicity.ts';
 
 /** An onset's own level is looked for so long; that of what it leads to, as long behind it; the vowel's between these times. */
 const ONSET_S = 0.01;
@@ -14,27 +14,24 @@ export const AROUND_S = 0.35;
 const BEHIND_S = 0.012;
 /**
  * Its vowel is louder than its onset by so much (RMS), and than what comes next by so much (a string plucked with the finger is as loud as it
- * gets by then), so periodic, its onset is so far under it high up, and its pitch glides by so much: that of an instrument's note, which may swell too, stands.
+ * gets by then), and its onset is so far under it high up.
  */
-const SYLLABLE = { swellsDb: 3, goesOnDb: 2, periodic: 0.5, highDb: -14, glidesCents: 10 } as const;
+const SYLLABLE = { swellsDb: 3, goesOnDb: 2, highDb: -14 } as const;
 /**
  * Whoever counts and plays at once says a word with each stroke, which is as loud as its vowel. In one of the bands in which vowels lie (the second to the fourth)
- * the vowel is louder all the same, by more; it is no further under the loudest band, the whole is so bright high up, so periodic, and glides by so much.
+ * the vowel is louder all the same, by more, and the whole is so bright high up.
  */
 const IN_A_BAND = {
   first: 1,
   last: 3,
   swellsDb: 6,
   goesOnDb: 4,
-  underDb: -20,
   highDb: -24,
-  periodic: 0.5,
-  glidesCents: 10,
 } as const;
 /** Levels in bands are looked at so far apart. */
 const STEP_S = { onset: 0.002, vowel: 0.008 } as const;
-/** The pitch is looked at there, and so much later: where a word begins with its vowel it may still stand. */
-const LATER_S = [0, 0.015, 0.03];
+/** Either way its pitch glides by so much, where the vowel is, or a little later, for that of a word that begins with its vowel may still stand; that of a note, which may swell too, stands. */
+const GLIDES = { cents: 10, laterS: [0, 0.015, 0.03] } as const;
 
 export interface Syllable {
   isSyllable: boolean;
@@ -51,13 +48,8 @@ export function syllableAt(at: number, sound: KeptSound, levels: BandLevels): Sy
     over(0) > SYLLABLE.swellsDb &&
     over(ONSET_S) > SYLLABLE.goesOnDb &&
     sound.peakDb('high', at, 0, ONSET_S) - sound.peakDb('whole', at, BEHIND_S, AROUND_S) < SYLLABLE.highDb;
-  const isLike = ({ periodic, glidesCents }: { periodic: number; glidesCents: number }) =>
-    periodicityOf(sound.cut('whole', at, VOWEL_S.from, VOWEL_S.to), sound.rate) > periodic &&
-    LATER_S.some((laterS) => glides(at, laterS, sound) > glidesCents);
-  const isSyllable =
-    (swells() && isLike(SYLLABLE)) ||
-    (highDb > IN_A_BAND.highDb && swellsInABand(at, sound, levels) && isLike(IN_A_BAND));
-  return { isSyllable, highDb };
+  const swellsBesideStroke = () => highDb > IN_A_BAND.highDb && swellsInABand(at, sound, levels);
+  return { isSyllable: (swells() || swellsBesideStroke()) && glides(at, sound), highDb };
 }
 
 function swellsInABand(at: number, sound: KeptSound, levels: BandLevels): boolean {
@@ -71,17 +63,18 @@ function swellsInABand(at: number, sound: KeptSound, levels: BandLevels): boolea
   const onset = meanOf(0, ONSET_S, STEP_S.onset);
   const next = meanOf(ONSET_S, 2 * ONSET_S, STEP_S.onset);
   const vowel = meanOf(VOWEL_S.from, VOWEL_S.to, STEP_S.vowel);
-  const loudest = Math.max(...vowel);
   return vowel.some(
     (db, band) =>
       band >= IN_A_BAND.first &&
       band <= IN_A_BAND.last &&
-      db > loudest + IN_A_BAND.underDb &&
       db - onset[band] > IN_A_BAND.swellsDb &&
       db - next[band] > IN_A_BAND.goesOnDb,
   );
 }
 
-/** In cents, up or down. */
-const glides = (at: number, laterS: number, sound: KeptSound) =>
-  Math.abs(glideCents(sound.cut('whole', at, VOWEL_S.from + laterS, VOWEL_S.to + laterS), sound.rate) ?? 0);
+/** Up or down. */
+const glides = (at: number, sound: KeptSound) =>
+  GLIDES.laterS.some((laterS) => {
+    const vowel = sound.cut('whole', at, VOWEL_S.from + laterS, VOWEL_S.to + laterS);
+    return Math.abs(glideCents(vowel, sound.rate) ?? 0) > GLIDES.cents;
+  });
