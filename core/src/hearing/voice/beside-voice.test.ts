@@ -15,18 +15,30 @@ interface Sound {
   diesS?: number;
   /** So long after `FIRST` it begins. */
   afterS?: number;
-  /** Before and after it, or all through. */
-  voice: 'around' | 'through';
+  /** Before and after it, only after it, or all through. */
+  voice: 'around' | 'after' | 'through';
+  /** Of a hiss that goes on up to the stroke, or ends so long before it: its peak beside the voice’s. */
+  hissDb?: number;
+  hissEndsS?: number;
 }
 
 /** A stroke at one frequency, in a voice at full level whose partials lie under 1 kHz. */
-function soundOf({ strokeHz, strokeDb, fullS = 0.001, diesS = 0.01, afterS = 0, voice }: Sound) {
+function soundOf({
+  strokeHz,
+  strokeDb,
+  fullS = 0.001,
+  diesS = 0.01,
+  afterS = 0,
+  voice,
+  hissDb = -90,
+  hissEndsS = 0,
+}: Sound) {
   const random = chance(3);
   const samples = Float32Array.from({ length: 1.5 * RATE }, () => 0.0001 * (2 * random() - 1));
   const spoken = { hz: () => 140, level: () => 0.05, partials: 6 };
   if (voice === 'through') addTone(samples, RATE, { timeS: 0.1, lengthS: 1.2, ...spoken });
   else
-    for (const timeS of [0.2, 0.65])
+    for (const timeS of voice === 'after' ? [0.65] : [0.2, 0.65])
       addTone(samples, RATE, {
         timeS,
         lengthS: 0.2,
@@ -41,6 +53,9 @@ function soundOf({ strokeHz, strokeDb, fullS = 0.001, diesS = 0.01, afterS = 0, 
     level: (t) => loudest * 10 ** (strokeDb / 20) * Math.min(1, t / fullS) * Math.exp(-t / diesS),
     partials: 1,
   });
+  const hiss = loudest * 10 ** (hissDb / 20);
+  for (let i = Math.round(0.3 * RATE); i < FIRST - hissEndsS * RATE; i++)
+    samples[i] += hiss * (2 * random() - 1);
   const sound = new KeptSound(RATE, 4);
   sound.push(samples, () => {});
   return sound;
@@ -65,6 +80,13 @@ describe('in one band', () => {
   it('as a whole it is no further than 13 dB under the loudest around it', () => {
     expect(standsOut({ strokeHz: 2600, strokeDb: -8, voice: 'around' })).toBe(0);
     expect(standsOut({ strokeHz: 2600, strokeDb: -18, voice: 'around' })).toBeNull();
+    expect(standsOut({ strokeHz: 2600, strokeDb: -18, voice: 'after' })).toBeNull();
+  });
+
+  it('what was there before it, nearly as loud, is none', () => {
+    const stroke: Sound = { strokeHz: 2600, strokeDb: -3, voice: 'through' };
+    expect(standsOut({ ...stroke, hissDb: 0 })).toBeNull();
+    expect(standsOut({ ...stroke, hissDb: -23 })).toBe(0);
   });
 
   it('where it is loudest later, it is told there, unless that belongs to the next onset', () => {
@@ -83,6 +105,18 @@ describe('bright', () => {
   it('no further than 12 dB under the loudest around it', () => {
     expect(bright({ strokeHz: 5000, strokeDb: -9, voice: 'through' })).toBe(0);
     expect(bright({ strokeHz: 5000, strokeDb: -15, voice: 'through' })).toBeNull();
+  });
+
+  it('is softer than no hiss beside it', () => {
+    const stroke: Sound = { strokeHz: 5000, strokeDb: -2, voice: 'through' };
+    expect(bright({ ...stroke, hissDb: 1, hissEndsS: 0.05 })).toBeNull();
+    expect(bright({ ...stroke, hissDb: -9, hissEndsS: 0.05 })).toBe(0);
+  });
+
+  it('what was there before it, nearly as loud, is none', () => {
+    const stroke: Sound = { strokeHz: 5000, strokeDb: -6, voice: 'through' };
+    expect(bright({ ...stroke, hissDb: -14 })).toBeNull();
+    expect(bright({ ...stroke, hissDb: -30 })).toBe(0);
   });
 
   it('that begins 14 ms after the voice is told there, unless the next onset is that', () => {
