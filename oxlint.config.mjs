@@ -73,6 +73,11 @@ const outside = [
   '@feldspar/web',
 ];
 
+const anywhereInCore = [
+  { group: outside, message: 'core has no interface code and no I/O.' },
+  { group: ['**/testing/**'], message: 'Only tests use testing.' },
+];
+
 /** An expression for what begins unlike that name, letter by letter: the linter's expressions cannot look ahead. */
 const otherThan = (name) =>
   [...name].map((letter, i) => `${name.slice(0, i).replace('.', '\\.')}[^${letter}]`).join('|');
@@ -86,8 +91,7 @@ const arrows = Object.entries(ROOMS).map(([room, allowed]) => {
         'error',
         {
           patterns: [
-            { group: outside, message: 'core has no interface code and no I/O.' },
-            { group: ['**/testing/**'], message: 'Only tests use testing.' },
+            ...anywhereInCore,
             ...(forbidden.length > 0
               ? [
                   {
@@ -120,8 +124,7 @@ const ears = EARS.flatMap((folders, floor) =>
           'error',
           {
             patterns: [
-              { group: outside, message: 'core has no interface code and no I/O.' },
-              { group: ['**/testing/**'], message: 'Only tests use testing.' },
+              ...anywhereInCore,
               {
                 group: forbidden.map((other) => `../${other}/*`),
                 message: `The floors of the ears: ${folder} may use ${below.join(', ') || 'nothing beside it'}.`,

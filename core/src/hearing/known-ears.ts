@@ -6,7 +6,7 @@ import { HighPass } from './signal/high-pass.ts';
 import type { SoundKind } from './onset/kinds.ts';
 import type { Onset } from './onset/onset.ts';
 import { PluckedWay } from './plucked/plucked-way.ts';
-import { Pulses } from './onset/pulses.ts';
+import { Pulses } from './held/pulses.ts';
 import { keep } from './signal/ring.ts';
 import { StruckWay } from './struck/struck-way.ts';
 
