@@ -5,14 +5,14 @@ import { KeptSound } from './kept-sound.ts';
 import { syllableAt } from './syllable.ts';
 
 const RATE = 22_050;
-const FIRST_S = 0.5;
+const timeS = 0.5;
 
 interface Word {
   /** Level at its beginning, as a share of the vowel's. */
   begins?: number;
   swellsS?: number;
   diesS?: number;
-  /** Pitch at its beginning over that at its end. */
+  /** By such a share its pitch is higher at its beginning, and by how long it has come down by most of that. */
   glide?: number;
   glidesS?: number;
   /** What a partial about 4 kHz has of the vowel. */
@@ -29,7 +29,6 @@ function isSyllable(word: Word): boolean {
   const { stroke = 0, strokeHz = 190, strokeDiesS = 0.025 } = word;
   const random = chance(3);
   const samples = Float32Array.from({ length: 1.5 * RATE }, () => 0.0005 * (2 * random() - 1));
-  const timeS = FIRST_S;
   addTone(samples, RATE, {
     timeS,
     lengthS: 0.4,

@@ -3,8 +3,8 @@
  * stroke is loudest at once and dies away, and a note keeps its pitch. Nothing is learned from any voice.
  */
 import type { BandLevels } from '../signal/band-levels.ts';
-import type { KeptSound } from './kept-sound.ts';
 import { glideCents } from '../signal/periodicity.ts';
+import type { KeptSound } from './kept-sound.ts';
 
 /** An onset's own level is looked for so long; that of what it leads to, as long behind it; the vowel's between these times. */
 const ONSET_S = 0.01;
