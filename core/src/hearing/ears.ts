@@ -32,9 +32,16 @@ export class Ears {
   /** @returns the onsets that these samples settle, in order; while the kind is not decided they are kept. */
   push(samples: Float32Array): Onset[] {
     const found: Onset[] = [];
-    for (let from = 0; from < samples.length; from += AT_ONCE)
-      found.push(...this.hear(this.blocker.push(samples.subarray(from, from + AT_ONCE))));
+    for (const { onsets } of this.pieces(samples)) found.push(...onsets);
     return found;
+  }
+
+  /** The same piece by piece, each at most `AT_ONCE` long, with the sound as it is heard: without what is constant. It is overwritten by the next piece. */
+  *pieces(samples: Float32Array): Generator<{ sound: Float32Array; onsets: Onset[] }> {
+    for (let from = 0; from < samples.length; from += AT_ONCE) {
+      const sound = this.blocker.push(samples.subarray(from, from + AT_ONCE));
+      yield { sound, onsets: this.hear(sound) };
+    }
   }
 
   /** The sound is over: what is still kept. */

@@ -4,7 +4,7 @@
  */
 import type { SoundKind } from './onset/kinds.ts';
 import type { Onset } from './onset/onset.ts';
-import { periodicityOf } from './signal/periodicity.ts';
+import { Periodicity } from './signal/periodicity.ts';
 import { confidenceOf } from './onset/prediction-errors.ts';
 
 /**
@@ -150,13 +150,15 @@ function swellsOf(onsets: readonly Onset[], { powers, pieceS }: Level): number[]
   });
 }
 
-const middlePeriodicity = (onsets: readonly Onset[], heard: Heard) =>
-  middleOf(onsets.map(({ timeS }) => periodicityAfter(timeS, heard)));
-
-function periodicityAfter(timeS: number, { samples, sampleRateHz }: Heard): number {
-  const first = Math.round((timeS + TONE.fromS) * sampleRateHz);
+/** Of what follows the onsets, so far as it has been heard. */
+function middlePeriodicity(onsets: readonly Onset[], { samples, sampleRateHz }: Heard): number {
+  const periodicity = new Periodicity(sampleRateHz, TONE.toS - TONE.fromS);
   const length = Math.round((TONE.toS - TONE.fromS) * sampleRateHz);
-  return periodicityOf(samples.slice(first, first + length), sampleRateHz);
+  const after = ({ timeS }: Onset) => {
+    const first = Math.round((timeS + TONE.fromS) * sampleRateHz);
+    return periodicity.of(samples.subarray(first, first + length));
+  };
+  return middleOf(onsets.map(after));
 }
 
 function middleOf(values: readonly number[]): number {

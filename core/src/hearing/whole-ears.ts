@@ -10,13 +10,14 @@ export interface HeardWhole extends Told {
 
 export class WholeEars {
   private readonly ears: Ears;
-  private readonly teller: VoiceTeller;
+  /** Null where the sounds are of a kind in which no voice can be told. */
+  private teller: VoiceTeller | null;
   private readonly onsets: Onset[] = [];
 
   /** @param kind of the sounds; chosen from the signal where it is left out. */
   constructor(sampleRateHz: number, kind: SoundKind | null = null) {
     this.ears = new Ears(sampleRateHz, kind);
-    this.teller = new VoiceTeller(sampleRateHz);
+    this.teller = tellsVoice(kind) ? new VoiceTeller(sampleRateHz) : null;
   }
 
   /** Onsets so far, those of a voice among them. */
@@ -25,24 +26,24 @@ export class WholeEars {
   }
 
   push(samples: Float32Array): void {
-    this.keep(samples, this.ears.push(samples));
+    for (const { sound, onsets } of this.ears.pieces(samples)) this.keep(sound, onsets);
   }
 
   /** The sound is over. */
   end(): HeardWhole {
     this.keep(new Float32Array(0), this.ears.end());
-    const kind = this.ears.kind!;
-    const told = TELLS_VOICE.includes(kind)
-      ? this.teller.end()
-      : { strokes: inOrder(this.onsets), spoken: [], voice: [] };
-    return { kind, ...told };
+    const told = this.teller?.end() ?? { strokes: inOrder(this.onsets), spoken: [], voice: [] };
+    return { kind: this.ears.kind!, ...told };
   }
 
-  private keep(samples: Float32Array, onsets: readonly Onset[]): void {
+  private keep(sound: Float32Array, onsets: readonly Onset[]): void {
     for (const onset of onsets) this.onsets.push(onset);
-    this.teller.push(samples, onsets);
+    if (!tellsVoice(this.ears.kind)) this.teller = null;
+    this.teller?.push(sound, onsets);
   }
 }
+
+const tellsVoice = (kind: SoundKind | null) => kind === null || TELLS_VOICE.includes(kind);
 
 /** When a held note began is told only as it has come in: it may turn out to lie before one that was told earlier. */
 const inOrder = (onsets: readonly Onset[]) => onsets.toSorted((a, b) => a.timeS - b.timeS);

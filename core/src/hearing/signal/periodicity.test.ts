@@ -1,20 +1,18 @@
 import { chance } from '../../players/index.ts';
-import { glideCents, periodicityOf } from './periodicity.ts';
+import { Periodicity } from './periodicity.ts';
 
 const RATE = 48_000;
 const piece = (value: (t: number) => number, lengthS = 0.06) =>
   Float32Array.from({ length: lengthS * RATE }, (_, i) => value(i / RATE));
 
+const periodicityOf = (samples: Float32Array) => new Periodicity(RATE, 0.06).of(samples);
+const glideCents = (samples: Float32Array) => new Periodicity(RATE, 0.08).glideCents(samples);
+
 it.each([82, 196, 440, 880])('a tone of %i Hz is periodic, also with overtones and under noise', (hz) => {
   const random = chance(hz);
   const tone = (t: number) => Math.sin(2 * Math.PI * hz * t) + 0.5 * Math.sin(6 * Math.PI * hz * t);
-  expect(periodicityOf(piece(tone), RATE)).toBeGreaterThan(0.9);
-  expect(
-    periodicityOf(
-      piece((t) => tone(t) + 0.5 * (2 * random() - 1)),
-      RATE,
-    ),
-  ).toBeGreaterThan(0.7);
+  expect(periodicityOf(piece(tone))).toBeGreaterThan(0.9);
+  expect(periodicityOf(piece((t) => tone(t) + 0.5 * (2 * random() - 1)))).toBeGreaterThan(0.7);
 });
 
 const noise = () => {
@@ -24,15 +22,15 @@ const noise = () => {
 const silence = piece(() => 0);
 
 it('noise is not, nor is silence', () => {
-  expect(periodicityOf(noise(), RATE)).toBeLessThan(0.4);
-  expect(periodicityOf(silence, RATE)).toBeLessThan(0.1);
+  expect(periodicityOf(noise())).toBeLessThan(0.4);
+  expect(periodicityOf(silence)).toBeLessThan(0.1);
 });
 
 it('a low rumble is like itself a moment later, and still not periodic', () => {
   const random = chance(5);
   let low = 0;
   const rumble = piece(() => (low += 0.02 * (2 * random() - 1 - low)));
-  expect(periodicityOf(rumble, RATE)).toBeLessThan(0.5);
+  expect(periodicityOf(rumble)).toBeLessThan(0.5);
 });
 
 describe('glide', () => {
@@ -55,7 +53,7 @@ describe('glide', () => {
     [220, 0.01],
     [523, 0.01],
   ])('of %i Hz by %d cents is told to 3 cents', (hz, cents) => {
-    expect(Math.abs(glideCents(gliding(hz, cents), RATE)! - cents)).toBeLessThan(3);
+    expect(Math.abs(glideCents(gliding(hz, cents))! - cents)).toBeLessThan(3);
   });
 
   // As a word does that is said with weight. Over 80 ms its higher partials come to lie across one another.
@@ -65,16 +63,22 @@ describe('glide', () => {
       const phase = (2 * Math.PI * 120 * (2 ** (octavesASecond * t) - 1)) / (octavesASecond * Math.LN2);
       return [1, 2, 3, 4, 5, 6, 7, 8].reduce((sum, n) => sum + Math.sin(n * phase) / Math.sqrt(n), 0);
     }, 0.08);
-    expect(Math.abs(glideCents(voice, RATE)! / cents - 1)).toBeLessThan(0.1);
+    expect(Math.abs(glideCents(voice)! / cents - 1)).toBeLessThan(0.1);
   });
 
   it('from one note to another is a leap', () => {
     const leap = piece((t) => Math.sin(2 * Math.PI * (t < 0.04 ? 200 : 300) * t), 0.08);
-    expect(glideCents(leap, RATE)).toBeNull();
+    expect(glideCents(leap)).toBeNull();
+  });
+
+  it('of a piece that is cut short, as at the end of a sound, is told as well', () => {
+    const whole = gliding(220, 100);
+    expect(Math.abs(glideCents(whole.subarray(0, 0.06 * RATE))! - 75)).toBeLessThan(8);
+    expect(glideCents(whole.subarray(0, 0.004 * RATE))).toBeNull();
   });
 
   it('noise has no pitch that could, nor has silence', () => {
-    expect(glideCents(noise(), RATE)).toBeNull();
-    expect(glideCents(silence, RATE)).toBeNull();
+    expect(glideCents(noise())).toBeNull();
+    expect(glideCents(silence)).toBeNull();
   });
 });

@@ -57,7 +57,7 @@ function soundOf({
   for (let i = Math.round(0.3 * RATE); i < FIRST - hissEndsS * RATE; i++)
     samples[i] += hiss * (2 * random() - 1);
   const sound = new KeptSound(RATE, 4);
-  sound.push(samples, () => {});
+  sound.push(samples);
   return sound;
 }
 const standsOut = (sound: Sound, next = Infinity) =>

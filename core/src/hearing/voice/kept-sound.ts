@@ -1,6 +1,4 @@
-/** The last seconds of a sound, without the constant that a sound card adds; and what is high of it. */
-import { DcBlocker } from '../signal/dc-blocker.ts';
-import { AT_ONCE } from '../signal/half-rate.ts';
+/** The last seconds of a sound, and what is high of it. */
 import { HighPass } from '../signal/high-pass.ts';
 import { loudestIn } from '../signal/loudest.ts';
 import { cut, keep } from '../signal/ring.ts';
@@ -13,7 +11,6 @@ export type Part = 'whole' | 'high';
 export class KeptSound {
   readonly rate: number;
   private readonly rings: Readonly<Record<Part, Float32Array>>;
-  private readonly blocker: DcBlocker;
   private readonly filter: HighPass;
   private heard = 0;
 
@@ -22,7 +19,6 @@ export class KeptSound {
     this.rate = sampleRateHz;
     const kept = 2 ** Math.ceil(Math.log2(seconds * sampleRateHz));
     this.rings = { whole: new Float32Array(kept), high: new Float32Array(kept) };
-    this.blocker = new DcBlocker(sampleRateHz);
     this.filter = new HighPass(Math.min(HIGH_HZ, 0.3 * sampleRateHz), sampleRateHz);
   }
 
@@ -31,15 +27,10 @@ export class KeptSound {
     return this.heard;
   }
 
-  /** @param then is called whenever a piece has come in, few enough samples that what was kept before them is still there. */
-  push(samples: Float32Array, then: () => void): void {
-    for (let from = 0; from < samples.length; from += AT_ONCE) {
-      const sound = this.blocker.push(samples.subarray(from, from + AT_ONCE));
-      this.filter.through(sound, 0, sound.length, this.rings.high, this.heard);
-      keep(sound, this.rings.whole, this.heard);
-      this.heard += sound.length;
-      then();
-    }
+  push(samples: Float32Array): void {
+    this.filter.through(samples, 0, samples.length, this.rings.high, this.heard);
+    keep(samples, this.rings.whole, this.heard);
+    this.heard += samples.length;
   }
 
   /** Its loudest sample, in dB of full level. @param fromS seconds after the sample `at`. */
@@ -50,20 +41,18 @@ export class KeptSound {
 
   /** Its mean power, in dB of full level. */
   powerDb(part: Part, at: number, fromS: number, toS: number): number {
-    const samples = this.cut(part, at, fromS, toS);
+    const ring = this.rings[part];
+    const mask = ring.length - 1;
+    const { first, end } = this.between(at, fromS, toS);
     let sum = 0;
-    for (const value of samples) sum += value * value;
-    return decibels(Math.sqrt(sum / Math.max(1, samples.length)));
+    for (let i = first; i < end; i++) sum += ring[i & mask] * ring[i & mask];
+    return decibels(Math.sqrt(sum / Math.max(1, end - first)));
   }
 
   /** A copy; shorter where the sound has begun or ended in between. */
   cut(part: Part, at: number, fromS: number, toS: number): Float32Array {
-    const first = Math.max(0, at + Math.round(fromS * this.rate));
-    return cut(
-      this.rings[part],
-      first,
-      Math.max(first, Math.min(this.heard, at + Math.round(toS * this.rate))),
-    );
+    const { first, end } = this.between(at, fromS, toS);
+    return cut(this.rings[part], first, end);
   }
 
   /** The sample at which it is loudest. @param from and `to` samples; the first where nothing lies between them. */
@@ -74,6 +63,11 @@ export class KeptSound {
     for (let i = from; i < Math.min(to, this.heard); i++)
       if (Math.abs(ring[i & mask]) > Math.abs(ring[loudest & mask])) loudest = i;
     return loudest;
+  }
+
+  private between(at: number, fromS: number, toS: number): { first: number; end: number } {
+    const first = Math.max(0, at + Math.round(fromS * this.rate));
+    return { first, end: Math.max(first, Math.min(this.heard, at + Math.round(toS * this.rate))) };
   }
 }
 

@@ -2,7 +2,7 @@ import { chance } from '../../players/index.ts';
 import { addTone } from '../../testing/add-tone.ts';
 import { BandLevels } from '../signal/band-levels.ts';
 import { KeptSound } from './kept-sound.ts';
-import { syllableAt } from './syllable.ts';
+import { Syllables } from './syllable.ts';
 
 const RATE = 22_050;
 const timeS = 0.5;
@@ -49,8 +49,8 @@ function isSyllable(word: Word): boolean {
     partials: 1,
   });
   const sound = new KeptSound(RATE, 4);
-  sound.push(samples, () => {});
-  return syllableAt(Math.round(timeS * RATE), sound, new BandLevels(RATE)).isSyllable;
+  sound.push(samples);
+  return new Syllables(sound, new BandLevels(RATE)).at(Math.round(timeS * RATE)).isSyllable;
 }
 
 it('behind its beginning comes a vowel that is louder, periodic and glides', () => {

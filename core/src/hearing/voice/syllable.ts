@@ -3,7 +3,7 @@
  * stroke is loudest at once and dies away, and a note keeps its pitch. Nothing is learned from any voice.
  */
 import type { BandLevels } from '../signal/band-levels.ts';
-import { glideCents } from '../signal/periodicity.ts';
+import { Periodicity } from '../signal/periodicity.ts';
 import type { KeptSound } from './kept-sound.ts';
 
 /** An onset's own level is looked for so long; that of what it leads to, as long behind it; the vowel's between these times. */
@@ -39,42 +39,58 @@ export interface Syllable {
   highDb: number;
 }
 
-/** @param at its first sample. */
-export function syllableAt(at: number, sound: KeptSound, levels: BandLevels): Syllable {
-  const vowelDb = sound.powerDb('whole', at, VOWEL_S.from, VOWEL_S.to);
-  const highDb = sound.powerDb('high', at, VOWEL_S.from, VOWEL_S.to) - vowelDb;
-  const over = (fromS: number) => vowelDb - sound.powerDb('whole', at, fromS, fromS + ONSET_S);
-  const swells = () =>
-    over(0) > SYLLABLE.swellsDb &&
-    over(ONSET_S) > SYLLABLE.goesOnDb &&
-    sound.peakDb('high', at, 0, ONSET_S) - sound.peakDb('whole', at, BEHIND_S, AROUND_S) < SYLLABLE.highDb;
-  const swellsBesideStroke = () => highDb > IN_A_BAND.highDb && swellsInABand(at, sound, levels);
-  return { isSyllable: (swells() || swellsBesideStroke()) && glides(at, sound), highDb };
-}
+/** What a sound's onsets are, told one by one. */
+export class Syllables {
+  private readonly sound: KeptSound;
+  private readonly levels: BandLevels;
+  private readonly periodicity: Periodicity;
 
-function swellsInABand(at: number, sound: KeptSound, levels: BandLevels): boolean {
-  const piece = sound.cut('whole', at, 0, VOWEL_S.to);
-  const meanOf = (fromS: number, toS: number, stepS: number) => {
-    const sums: number[] = Array(levels.count).fill(1e-12);
-    for (let s = fromS + stepS; s < toS; s += stepS)
-      levels.powersAt(s, piece).forEach((power, band) => (sums[band] += (power * stepS) / (toS - fromS)));
-    return sums.map((power) => 10 * Math.log10(power));
-  };
-  const onset = meanOf(0, ONSET_S, STEP_S.onset);
-  const next = meanOf(ONSET_S, 2 * ONSET_S, STEP_S.onset);
-  const vowel = meanOf(VOWEL_S.from, VOWEL_S.to, STEP_S.vowel);
-  return vowel.some(
-    (db, band) =>
-      band >= IN_A_BAND.first &&
-      band <= IN_A_BAND.last &&
-      db - onset[band] > IN_A_BAND.swellsDb &&
-      db - next[band] > IN_A_BAND.goesOnDb,
-  );
-}
+  constructor(sound: KeptSound, levels: BandLevels) {
+    this.sound = sound;
+    this.levels = levels;
+    this.periodicity = new Periodicity(sound.rate, VOWEL_S.to - VOWEL_S.from);
+  }
 
-/** Up or down. */
-const glides = (at: number, sound: KeptSound) =>
-  GLIDES.laterS.some((laterS) => {
-    const vowel = sound.cut('whole', at, VOWEL_S.from + laterS, VOWEL_S.to + laterS);
-    return Math.abs(glideCents(vowel, sound.rate) ?? 0) > GLIDES.cents;
-  });
+  /** @param at first sample of an onset. */
+  at(at: number): Syllable {
+    const { sound } = this;
+    const vowelDb = sound.powerDb('whole', at, VOWEL_S.from, VOWEL_S.to);
+    const highDb = sound.powerDb('high', at, VOWEL_S.from, VOWEL_S.to) - vowelDb;
+    const over = (fromS: number) => vowelDb - sound.powerDb('whole', at, fromS, fromS + ONSET_S);
+    const swells = () =>
+      over(0) > SYLLABLE.swellsDb &&
+      over(ONSET_S) > SYLLABLE.goesOnDb &&
+      sound.peakDb('high', at, 0, ONSET_S) - sound.peakDb('whole', at, BEHIND_S, AROUND_S) < SYLLABLE.highDb;
+    const swellsBesideStroke = () => highDb > IN_A_BAND.highDb && this.swellsInABand(at);
+    return { isSyllable: (swells() || swellsBesideStroke()) && this.glides(at), highDb };
+  }
+
+  private swellsInABand(at: number): boolean {
+    const { levels } = this;
+    const piece = this.sound.cut('whole', at, 0, VOWEL_S.to);
+    const meanOf = (fromS: number, toS: number, stepS: number) => {
+      const sums: number[] = Array(levels.count).fill(1e-12);
+      for (let s = fromS + stepS; s < toS; s += stepS)
+        levels.powersAt(s, piece).forEach((power, band) => (sums[band] += (power * stepS) / (toS - fromS)));
+      return sums.map((power) => 10 * Math.log10(power));
+    };
+    const onset = meanOf(0, ONSET_S, STEP_S.onset);
+    const next = meanOf(ONSET_S, 2 * ONSET_S, STEP_S.onset);
+    const vowel = meanOf(VOWEL_S.from, VOWEL_S.to, STEP_S.vowel);
+    return vowel.some(
+      (db, band) =>
+        band >= IN_A_BAND.first &&
+        band <= IN_A_BAND.last &&
+        db - onset[band] > IN_A_BAND.swellsDb &&
+        db - next[band] > IN_A_BAND.goesOnDb,
+    );
+  }
+
+  /** Up or down. */
+  private glides(at: number): boolean {
+    return GLIDES.laterS.some((laterS) => {
+      const vowel = this.sound.cut('whole', at, VOWEL_S.from + laterS, VOWEL_S.to + laterS);
+      return Math.abs(this.periodicity.glideCents(vowel) ?? 0) > GLIDES.cents;
+    });
+  }
+}

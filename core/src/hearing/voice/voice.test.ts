@@ -105,7 +105,9 @@ it('a clap that is said to begin with what leads to it stands in speech, and whe
   const teller = new VoiceTeller(RATE);
   const ofVoice = heard(voiced).spoken;
   const early = strokes.map(({ timeS }) => ({ timeS: timeS - 0.012, strength: 0.5, confidence: 0.9 }));
-  teller.push(mixed(voiced, claps), [...ofVoice, ...early]);
+  const sound = mixed(voiced, claps);
+  for (let from = 0; from < sound.length; from += RATE)
+    teller.push(sound.subarray(from, from + RATE), from === 0 ? [...ofVoice, ...early] : []);
   const told = teller.end();
   expect(told.voice).toHaveLength(1);
   const { missed, extra } = scored(times(told.strokes), times(strokes), 0.003);

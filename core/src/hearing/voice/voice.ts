@@ -7,7 +7,7 @@ import { brightStrokeAfterS, standsOutAfterS } from './beside-voice.ts';
 import { KeptSound } from './kept-sound.ts';
 import type { SoundKind } from '../onset/kinds.ts';
 import type { Onset } from '../onset/onset.ts';
-import { AROUND_S, type Syllable, syllableAt } from './syllable.ts';
+import { AROUND_S, type Syllable, Syllables } from './syllable.ts';
 
 /**
  * So many syllables in so long, and such a share of all onsets there, are somebody who speaks, if the brightest of them is no further under itself high up: of
@@ -53,6 +53,7 @@ export const TELLS_VOICE: readonly SoundKind[] = ['struck', 'plucked'];
 export class VoiceTeller {
   private readonly sound: KeptSound;
   private readonly levels: BandLevels;
+  private readonly syllablesOf: Syllables;
   private waiting: Onset[] = [];
   private readonly looked: Looked[] = [];
   /** Of these, whether they stand out is known of so many. */
@@ -64,12 +65,17 @@ export class VoiceTeller {
   constructor(sampleRateHz: number) {
     this.sound = new KeptSound(sampleRateHz, KEPT_S);
     this.levels = new BandLevels(sampleRateHz);
+    this.syllablesOf = new Syllables(this.sound, this.levels);
   }
 
-  /** @param onsets that were told of with these samples; one may be told late, but sooner than it is looked at. */
-  push(samples: Float32Array, onsets: readonly Onset[]): void {
-    this.waiting = [...this.waiting, ...onsets].sort((a, b) => a.timeS - b.timeS);
-    this.sound.push(samples, () => this.look(false));
+  /**
+   * @param sound so little of it that what is looked at is still kept: as much as ears take at once. Without what is constant.
+   * @param onsets that were told of with it; one may be told late, but sooner than it is looked at.
+   */
+  push(sound: Float32Array, onsets: readonly Onset[]): void {
+    if (onsets.length > 0) this.waiting = [...this.waiting, ...onsets].sort((a, b) => a.timeS - b.timeS);
+    this.sound.push(sound);
+    this.look(false);
   }
 
   /** The sound is over. */
@@ -91,7 +97,7 @@ export class VoiceTeller {
     const has = (timeS: number, moreS: number) => isOver || sound.samples >= (timeS + moreS) * sound.rate;
     while (this.waiting.length > 0 && has(this.waiting[0].timeS, AROUND_S)) {
       const onset = this.waiting.shift()!;
-      const syllable = syllableAt(this.sampleOf(onset), sound, this.levels);
+      const syllable = this.syllablesOf.at(this.sampleOf(onset));
       looked.push({ onset, ...syllable, within: null, strokeAfterS: null, isBright: false });
       if (syllable.isSyllable) this.joins(looked.length - 1);
     }
