@@ -74,16 +74,16 @@ export class Syllables {
         levels.powersAt(s, piece).forEach((power, band) => (sums[band] += (power * stepS) / (toS - fromS)));
       return sums.map((power) => 10 * Math.log10(power));
     };
-    const onset = meanOf(0, ONSET_S, STEP_S.onset);
-    const next = meanOf(ONSET_S, 2 * ONSET_S, STEP_S.onset);
     const vowel = meanOf(VOWEL_S.from, VOWEL_S.to, STEP_S.vowel);
-    return vowel.some(
-      (db, band) =>
-        band >= IN_A_BAND.first &&
-        band <= IN_A_BAND.last &&
-        db - onset[band] > IN_A_BAND.swellsDb &&
-        db - next[band] > IN_A_BAND.goesOnDb,
-    );
+    const { first, last, swellsDb, goesOnDb } = IN_A_BAND;
+    const isOver = (fromS: number, leastDb: number) => {
+      const was = meanOf(fromS, fromS + ONSET_S, STEP_S.onset);
+      return (band: number) => vowel[band] - was[band] > leastDb;
+    };
+    const bands = vowel.map((_, band) => band).filter((band) => band >= first && band <= last);
+    const swelling = bands.filter(isOver(0, swellsDb));
+    // Of most strokes no band swells: nothing more has to be looked at.
+    return swelling.length > 0 && swelling.some(isOver(ONSET_S, goesOnDb));
   }
 
   /** Up or down. */
