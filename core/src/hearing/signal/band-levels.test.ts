@@ -35,3 +35,14 @@ it('of a click, tells only near it; and takes what lies outside the piece for si
   expect(sum(0.05)).toBeGreaterThan(3 * sum(0.0515));
   for (const at of [-0.1, 0, 0.0465, 0.0535, 0.2]) expect(sum(at)).toBeCloseTo(0, 9);
 });
+
+it('every few milliseconds of a piece, from its beginning to beyond its end, tells the same', () => {
+  const levels = new BandLevels(44_100);
+  const piece = tone(1200, 44_100).map((value, i) => value * Math.exp(-i / 1000));
+  const every = levels.powersEvery(0.003, 40, piece);
+  expect(every).toHaveLength(6);
+  for (let i = 0; i < 40; i++)
+    expect(every.map((powers) => powers[i])).toEqual(levels.powersAt(i * 0.003, piece));
+  expect(every[2][1]).toBeGreaterThan(100 * every[2][30]);
+  expect(every[2][39]).toBe(0);
+});

@@ -37,14 +37,34 @@ export class BandLevels {
 
   /** Power in each band, in any unit. @param at seconds from the beginning of the piece, the middle of what is looked at; around it is silence where the piece ends. */
   powersAt(at: number, piece: Float32Array): number[] {
+    const powers = this.look(at, piece);
+    return this.bins.map((bins) => sumOf(powers, bins));
+  }
+
+  /** The same from the beginning of a piece on, each so many seconds after the one before. @returns of each band as many as are asked for. */
+  powersEvery(stepS: number, count: number, piece: Float32Array): Float64Array[] {
+    const bands = this.bins.map(() => new Float64Array(count));
+    for (let i = 0; i < count; i++) {
+      const powers = this.look(i * stepS, piece);
+      for (let band = 0; band < bands.length; band++) bands[band][i] = sumOf(powers, this.bins[band]);
+    }
+    return bands;
+  }
+
+  private look(at: number, piece: Float32Array): number[] {
     const { frame, window } = this;
     const first = Math.round(at * this.rate) - (frame.length >> 1);
-    for (let i = 0; i < frame.length; i++) frame[i] = window[i] * (piece[first + i] ?? 0);
-    const powers = this.spectrum.powers(frame);
-    return this.bins.map(([from, to]) => {
-      let sum = 0;
-      for (let k = from; k < to; k++) sum += powers[k];
-      return sum;
-    });
+    const from = Math.min(frame.length, Math.max(0, -first));
+    const to = Math.max(from, Math.min(frame.length, piece.length - first));
+    frame.fill(0, 0, from);
+    for (let i = from; i < to; i++) frame[i] = window[i] * piece[first + i];
+    frame.fill(0, to);
+    return this.spectrum.powers(frame);
   }
+}
+
+function sumOf(powers: readonly number[], [from, to]: readonly [number, number]): number {
+  let sum = 0;
+  for (let k = from; k < to; k++) sum += powers[k];
+  return sum;
 }

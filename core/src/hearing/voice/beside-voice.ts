@@ -58,11 +58,12 @@ function isBright(at: number, sound: KeptSound): boolean {
       sound.peakDb(part, at, BESIDE_S.after, AROUND_S),
     );
   const loud = sound.powerDb('high', at, 0, ONSET_S);
+  // What takes longest is asked last.
   return (
-    own - beside('whole') >= STROKE.underAllDb &&
-    own - beside('high') >= STROKE.underHighDb &&
+    loud - sound.powerDb('high', at, -STROKE.fromS, -BESIDE_S.before) >= STROKE.risesDb &&
     sound.powerDb('high', at, STROKE.fromS, STROKE.toS) - loud <= STROKE.fallsDb &&
-    loud - sound.powerDb('high', at, -STROKE.fromS, -BESIDE_S.before) >= STROKE.risesDb
+    own - beside('high') >= STROKE.underHighDb &&
+    own - beside('whole') >= STROKE.underAllDb
   );
 }
 
@@ -81,22 +82,12 @@ export function standsOutAfterS(
   if (ownDb < sound.peakDb('whole', at, -AROUND_S, AROUND_S) + TOO_SOFT_DB) return null;
   const before = Math.min(AROUND_S, at / sound.rate);
   const piece = sound.cut('whole', at, -before, AROUND_S);
-  const frames = Array.from({ length: Math.round((before + AROUND_S) / stepS) }, (_, i) =>
-    levels.powersAt(i * stepS, piece),
-  );
+  const bands = levels.powersEvery(stepS, Math.round((before + AROUND_S) / stepS), piece);
   const place = (s: number) => Math.max(0, Math.round((before + s) / stepS));
-  const whole = comparedIn(
-    frames.map((powers) => powers.reduce((sum, power) => sum + power, 0)),
-    attackS,
-    place,
-  );
-  if (whole.overDb < STANDS_OUT.underAllDb) return null;
-  for (let band = levels.count - 1; band >= 0; band--) {
-    const compared = comparedIn(
-      frames.map((powers) => powers[band]),
-      attackS,
-      place,
-    );
+  const whole = bands[0].map((_, i) => bands.reduce((sum, powers) => sum + powers[i], 0));
+  if (comparedIn(whole, attackS, place).overDb < STANDS_OUT.underAllDb) return null;
+  for (const powers of bands.toReversed()) {
+    const compared = comparedIn(powers, attackS, place);
     if (compared.risesDb < STANDS_OUT.risesDb || compared.fallsDb < STANDS_OUT.fallsDb) continue;
     const afterS = (compared.at - place(0)) * stepS;
     if (afterS <= STANDS_OUT.laterS) return 0;
@@ -109,7 +100,7 @@ export function standsOutAfterS(
 
 /** @param place of a time from the onset on. @returns where the loudest moment of the beginning is, and by how much it is over what is before, behind and around it. */
 function comparedIn(
-  powers: readonly number[],
+  powers: Float64Array,
   attackS: { from: number; to: number },
   place: (s: number) => number,
 ): { at: number; risesDb: number; fallsDb: number; overDb: number } {
@@ -123,7 +114,7 @@ function comparedIn(
   let at = place(attackS.from);
   for (let i = at; i < place(attackS.to); i++) if (powers[i] > powers[at]) at = i;
   const near = (s: number) => at + s / stepS;
-  const behind = powers.slice(Math.round(near(STROKE.fromS)), Math.round(near(STROKE.toS)));
+  const behind = powers.subarray(Math.round(near(STROKE.fromS)), Math.round(near(STROKE.toS)));
   const overDb = (power: number) => 10 * Math.log10((powers[at] + LEAST_POWER) / (power + LEAST_POWER));
   return {
     at,
