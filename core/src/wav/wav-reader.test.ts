@@ -177,6 +177,25 @@ describe('what is no sound', () => {
     const { samples, reader } = read(file);
     expect([samples.at(-1), reader.broken]).toEqual([0, 1]);
   });
+
+  it.each([
+    ['64', 1e300],
+    ['32f', -3e38],
+  ] as const)('nor is one of %s bits that says %d, which nothing is as loud as', (depth, value) => {
+    const file = fileOf(depth);
+    const bytes = new DataView(file.buffer, file.byteOffset);
+    if (depth === '64') bytes.setFloat64(file.length - 8, value, true);
+    else bytes.setFloat32(file.length - 4, value, true);
+    const { samples, reader } = read(file);
+    expect([samples.at(-1), reader.broken]).toEqual([0, 1]);
+  });
+
+  it('one that is written on the scale of whole numbers is as loud as it says', () => {
+    const file = fileOf('32f');
+    new DataView(file.buffer, file.byteOffset).setFloat32(file.length - 4, 2 ** 31, true);
+    const { samples, reader } = read(file);
+    expect([samples.at(-1), reader.broken]).toEqual([2 ** 31, 0]);
+  });
 });
 
 function changed(change: (bytes: DataView) => void): Uint8Array {

@@ -21,6 +21,8 @@ const MOST_CHANNELS = 64;
 /** Of sound that comes before the file says how it is written. */
 const MOST_EARLY_BYTES = 32 * 1024 * 1024;
 const FORMAT_BYTES = { least: 16, most: 4096 } as const;
+/** What is written on the scale of whole numbers, by mistake, is as loud as this at the most; what is said to be louder is a broken sample. */
+const LOUDEST = 2 ** 32;
 const CODE = { pcm: 1, float: 3, extensible: 0xfffe } as const;
 /** A size that says nothing: of RF64, or of a recorder that was stopped before it could write it. */
 const UNKNOWN = 0xffff_ffff;
@@ -39,7 +41,7 @@ export class WavReader {
   soundAt: number | null = null;
   /** Samples of one channel so far. */
   frames = 0;
-  /** Samples that are no numbers; read as silence. */
+  /** Samples that are no numbers, or no level that could be; read as silence. */
   broken = 0;
   private readonly side: WavSide;
   private consumed = 0;
@@ -199,42 +201,53 @@ export class WavReader {
   }
 
   private decode(piece: Uint8Array, format: WavFormat): Float32Array {
-    const size = frameBytes(format);
     const { channels } = format;
-    const bytes = size / channels;
-    const frames = Math.floor(piece.length / size);
-    const data = view(piece);
-    const read = reader(format);
-    const made = new Float32Array(frames);
-    const only = this.side === 'mix' ? -1 : Math.min(channels - 1, this.side === 'left' ? 0 : 1);
-    for (let frame = 0; frame < frames; frame++) {
-      const at = frame * size;
-      let value = 0;
-      if (only >= 0) value = read(data, at + only * bytes);
-      else {
-        for (let channel = 0; channel < channels; channel++) value += read(data, at + channel * bytes);
-        value /= channels;
-      }
-      if (!Number.isFinite(value)) {
+    const frames = Math.floor(piece.length / frameBytes(format));
+    const all = samplesIn(view(piece), frames * channels, format);
+    const made = this.oneOf(all, frames, channels);
+    // Whole numbers are never broken.
+    if (format.float)
+      for (let i = 0; i < frames; i++) {
+        if (Math.abs(made[i]) <= LOUDEST) continue;
         this.broken++;
-        value = 0;
+        made[i] = 0;
       }
-      made[frame] = value;
-    }
     this.frames += frames;
+    return made;
+  }
+
+  /** One channel of several that lie sample beside sample. */
+  private oneOf(all: Float64Array, frames: number, channels: number): Float32Array {
+    if (channels === 1) return new Float32Array(all);
+    const made = new Float32Array(frames);
+    const only = this.side === 'left' ? 0 : 1;
+    for (let i = 0, at = 0; i < frames; i++, at += channels) {
+      if (this.side !== 'mix') {
+        made[i] = all[at + only];
+        continue;
+      }
+      let sum = 0;
+      for (let channel = 0; channel < channels; channel++) sum += all[at + channel];
+      made[i] = sum / channels;
+    }
     return made;
   }
 }
 
 const frameBytes = ({ channels, bits }: WavFormat) => (channels * bits) / 8;
 
-function reader({ bits, float }: WavFormat): (data: DataView, at: number) => number {
-  if (float)
-    return bits === 64 ? (data, at) => data.getFloat64(at, true) : (data, at) => data.getFloat32(at, true);
-  if (bits === 8) return (data, at) => (data.getUint8(at) - 128) / 128;
-  if (bits === 16) return (data, at) => data.getInt16(at, true) / 2 ** 15;
-  if (bits === 24) return (data, at) => (data.getUint16(at, true) + data.getInt8(at + 2) * 65_536) / 2 ** 23;
-  return (data, at) => data.getInt32(at, true) / 2 ** 31;
+/** A loop a depth, for there are thousands of millions of them. */
+function samplesIn(data: DataView, count: number, { bits, float }: WavFormat): Float64Array {
+  const made = new Float64Array(count);
+  if (float && bits === 64) for (let i = 0; i < count; i++) made[i] = data.getFloat64(8 * i, true);
+  else if (float) for (let i = 0; i < count; i++) made[i] = data.getFloat32(4 * i, true);
+  else if (bits === 8) for (let i = 0; i < count; i++) made[i] = (data.getUint8(i) - 128) / 128;
+  else if (bits === 16) for (let i = 0; i < count; i++) made[i] = data.getInt16(2 * i, true) / 2 ** 15;
+  else if (bits === 24)
+    for (let i = 0, at = 0; i < count; i++, at += 3)
+      made[i] = (data.getUint16(at, true) + data.getInt8(at + 2) * 65_536) / 2 ** 23;
+  else for (let i = 0; i < count; i++) made[i] = data.getInt32(4 * i, true) / 2 ** 31;
+  return made;
 }
 
 const view = (bytes: Uint8Array) => new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
