@@ -1,5 +1,5 @@
 /** Recordings, as somebody uses them: a file whose truth is known is opened, set right by keys, laid beside its plan, read. */
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { midiOf } from '@feldspar/core/formats';
@@ -177,6 +177,22 @@ it.each([
   await open(join(folder, name));
   await browser.find('alert');
   await browser.see(message);
+});
+
+it('listening to two hours is given up by one button; nothing is left of it, and another file opens', async () => {
+  const path = wavFile('two-hours.wav', new Float32Array(0));
+  // Its header says that it holds nothing, as a recorder leaves it: all that is there counts.
+  truncateSync(path, 44 + 2 * 48_000 * 7200);
+  await open(path);
+  await browser.find('status', '^Listening …');
+  await browser.click('button', 'Cancel$');
+  await browser.until(async () => !/Listening|Cancel/.test(await browser.text()), 'it to be given up');
+  expect(await browser.path()).toBe('/recordings');
+  expect(await browser.all('link', 'two-hours')).toHaveLength(0);
+  const quiet = new Float32Array(4 * 48_000);
+  await browser.upload('Sound file', wavFile('quiet.wav', quiet));
+  await browser.find('button', '^As one long line');
+  await browser.see(/quiet\.wav/);
 });
 
 it('a deleted recording comes back from the bin', async () => {

@@ -47,8 +47,11 @@ export default function Recordings() {
   const page = useRecordings(null, cursor, useDeferredValue(sought));
   const opening = useOpening();
   const midi = useOpeningMidi();
-  const open = async (file: File, signal?: AbortSignal) =>
-    (await isMidi(file)) ? midi.open(file, signal) : opening.open(file);
+  const open = async (file: File, signal?: AbortSignal) => {
+    if (await isMidi(file)) await midi.open(file, signal);
+    // How far it is is shown below, and given up there: the button that opened it has nothing to wait for.
+    else void opening.open(file);
+  };
   const over = useFileDrop((file) => void open(file));
   const items = page.data?.items ?? [];
   return (
@@ -183,7 +186,11 @@ function useOpening() {
     take,
     record: (wav: () => Promise<Blob>, name: string) => take(wav, name, new Date(), beatsAt),
     open: (file: File) => take(() => asWav(file), file.name, new Date(file.lastModified)),
-    cancel: () => ending.current?.abort(),
+    cancel() {
+      ending.current?.abort();
+      // What another program packed is unpacked to its end all the same.
+      setProgress(null);
+    },
   };
 }
 
