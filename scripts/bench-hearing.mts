@@ -2,23 +2,17 @@
  * `npm run bench:hearing`: how well recordings are heard, beside a general-purpose library where one is installed, into docs/hearing-report.md.
  * Grooves are put together from recorded one-shots and from recorded notes, out of Debian packages (fetched into temporary folders, never committed),
  * and from the stand-in's own sounds; where each stroke begins is known to the sample. What was missed of three kits and of one font was looked at
- * while the ears were made; of the others only the totals were seen.
+ * while the ears were made; of the others only the totals were seen. How fast, `bench-hearing-speed.mts` adds.
  */
 import { writeFileSync } from 'node:fs';
 import { type SoundKind, WholeEars, hear } from '../core/src/hearing/index.ts';
 import { playedStrokes, recordingOf } from '../core/src/players/index.ts';
 import { scored } from '../core/src/testing/scored.ts';
-import { type Sound, groove, melody, shortNotes, standIn } from './lib/grooves.mts';
+import type { Sound } from './lib/grooves.mts';
+import { type Family, type Part, REPORT, allParts } from './lib/hearing-parts.mts';
 import { type Ears, libraryEars } from './lib/library-ears.mts';
-import { type Shot, oneShots } from './lib/one-shots.mts';
-import { type Font, families } from './lib/sound-fonts.mts';
 import { SPEAKERS, peakOf, spoken, words } from './lib/speakers.mts';
 import { EMPTY, type Tally, added, fOf, medianOf, tallyOf, withoutAgain } from './lib/tally.mts';
-
-const REPORT = 'docs/hearing-report.md';
-const GROOVES = 6;
-const LOOKED_AT = ['HardElectro1', 'The Black Pearl 1.0', 'VariBreaks'];
-const STAND_INS = ['clap', 'wood', 'drum', 'muted', 'plucked', 'bowed', 'blown'] as const;
 
 const HEAD = `# How well recordings are heard
 
@@ -31,48 +25,6 @@ end of the one before cannot be heard there yet, and counts as missed all the sa
 flam, a roll, an echo) counts as one here, and who hears the second hears one too many; how many of the extra onsets lie where the level of a one-shot by
 itself rises again (4.5 dB within 40 ms, at most 26 dB under its loudest) is said beside them.
 `;
-
-type Family = 'kits' | 'plucked' | 'held' | 'the stand-in';
-type Row = [name: string, sounds: Sound[], of: Family];
-/** A table of the report: its title, and its rows with the sounds of each. */
-type Part = [title: string, rows: Row[]];
-
-/** Short notes are let go after so long. */
-const SHORT_S = 0.2;
-
-const seeds = Array.from({ length: GROOVES }, (_, i) => 1 + i);
-const grooves = (shots: readonly Shot[]) => seeds.map((seed) => groove(shots, seed));
-
-function allParts(): Part[] {
-  const kits = [...oneShots()];
-  const rows = (looked: boolean) =>
-    kits
-      .filter(([kit]) => LOOKED_AT.includes(kit) === looked)
-      .map(([kit, shots]): Row => [kit, grooves(shots), 'kits']);
-  const instruments = (font: Font, line: typeof melody, heldS?: number) =>
-    [...families(font, heldS)].map(([{ name, isHeld }, played]): Row => [
-      name,
-      seeds.map((seed) => line(played[seed % played.length], isHeld, seed)),
-      isHeld ? 'held' : 'plucked',
-    ]);
-  const own = STAND_INS.map((kind): Row => [kind, seeds.map((seed) => standIn(kind, seed)), 'the stand-in']);
-  const parts: Part[] = [
-    ['Recorded one-shots, whose misses were looked at while the ears were made', rows(true)],
-    ['Recorded one-shots, of which only totals were seen', rows(false)],
-    ['Recorded notes of a sound font, whose misses were looked at', instruments('TimGM6mb', melody)],
-    [
-      'Recorded notes of another sound font, of which only totals were seen',
-      instruments('FluidR3 GM', melody),
-    ],
-    ['Recorded short notes, whose misses were looked at', instruments('TimGM6mb', shortNotes, SHORT_S)],
-    [
-      'Recorded short notes of another sound font, of which only totals were seen',
-      instruments('FluidR3 GM', shortNotes, SHORT_S),
-    ],
-    ['The stand-in’s own sounds', own],
-  ];
-  return parts.filter(([, sounds]) => sounds.length > 0);
-}
 
 const onsetsIn = ({ samples, rate }: Sound, kind: SoundKind | null) =>
   hear(samples, rate, kind).onsets.map(({ timeS }) => timeS);
@@ -106,7 +58,7 @@ const bothAdded = (a: Both, b: Both): Both => ({
 });
 
 /** A table a part, and how all came out together. */
-function tables(parts: readonly Part[], library: Ears | null): { text: string[]; all: Both } {
+function tables(parts: readonly Part[], library: Ears | null): string[] {
   const nothing: Both = { mine: EMPTY, theirs: library && EMPTY };
   let all = nothing;
   const recorded: Line[] = [];
@@ -130,7 +82,7 @@ function tables(parts: readonly Part[], library: Ears | null): { text: string[];
     all = bothAdded(all, part);
     return [`## ${title}`, '', LINE_HEAD, ...lines, sum, ''];
   });
-  return { text: [...text, together(all), '', ...asHardAs(recorded)], all };
+  return [...text, together(all), '', ...asHardAs(recorded)];
 }
 
 /** From so much to so much the library's F 25 is, in the rows of a table. */
@@ -296,84 +248,14 @@ function voices(oneShotSounds: readonly Sound[], noteSounds: readonly Sound[]): 
   ];
 }
 
-const timesReal = ({ seconds, ms }: Tally) => (1000 * seconds) / ms;
-
-/** The fastest of some rounds: what else this machine does is not ours. */
-const ROUNDS = 5;
-/** As long as a recording of a few pieces of music. */
-const LONG_S = 180;
-
-/** The first of these sounds, one behind the other. */
-function longOf(sounds: readonly Sound[]): Sound {
-  const [{ rate }] = sounds;
-  const pieces: Float32Array[] = [];
-  let length = 0;
-  for (let i = 0; length < LONG_S * rate; length += pieces[i++].length)
-    pieces.push(sounds[i % sounds.length].samples);
-  const samples = new Float32Array(length);
-  pieces.reduce((at, piece) => {
-    samples.set(piece, at);
-    return at + piece.length;
-  }, 0);
-  return { samples, rate, truthS: [] };
-}
-
-/** As a recording is heard, in pieces, the voice that may count beside it told from it. */
-function hearWhole({ samples, rate }: Sound, kind: SoundKind): void {
-  const ears = new WholeEars(rate, kind);
-  for (let at = 0; at < samples.length; at += 16_384) ears.push(samples.subarray(at, at + 16_384));
-  ears.end();
-}
-
-function fastestMs(hear: () => void): number {
-  const rounds = Array.from({ length: ROUNDS }, () => {
-    const begun = performance.now();
-    hear();
-    return performance.now() - begun;
-  });
-  return Math.min(...rounds);
-}
-
-/** How fast a long recording of sounds of a kind is heard, and how many times as fast as the library hears it. */
-function longSpeeds(library: Ears | null): string {
-  const kinds = { struck: 'kits', plucked: 'plucked', sustained: 'held' } as const;
-  const text = Object.entries(kinds).map(([kind, family]) => {
-    const rows = parts.flatMap(([, all]) => all.filter(([, , of]) => of === family));
-    // One line of each, from all over.
-    const sound = longOf(rows.map(([, sounds], i) => sounds[i % sounds.length]));
-    const times = (ms: number) => (1000 * sound.samples.length) / sound.rate / ms;
-    const own = times(fastestMs(() => hearWhole(sound, kind as SoundKind)));
-    const beside = library
-      ? ` (${(own / times(fastestMs(() => library(sound)))).toFixed(1)} times the library)`
-      : '';
-    return `${kind} ${Math.round(own)} times real time${beside}`;
-  });
-  return `the fastest of ${ROUNDS} rounds: ${text.join(', ')}`;
-}
-
-function speed({ mine, theirs }: Both, library: Ears | null): string[] {
-  const own = `${Math.round(timesReal(mine))} times real time`;
-  const text = theirs
-    ? `In the same run, one thread: ours ${own}, the library ${Math.round(timesReal(theirs))} times: ${(timesReal(mine) / timesReal(theirs)).toFixed(1)} times as fast.`
-    : `One thread: ${own}.`;
-  return [
-    '## Speed',
-    '',
-    `${text} These are pieces of 10 to 20 seconds, of which half or more goes by before the kind of sound is known. Recordings of three minutes, put together of such pieces and heard as the app hears them, voice told and kind known: ${longSpeeds(library)}.`,
-    '',
-    'The library is the SuperFlux extractor of a general-purpose package (`npm install --no-save essentia.js`), with the best of six settings and its constant shift taken out.',
-    '',
-  ];
-}
-
 const parts = allParts();
 // It is given the best of its settings on a part of all of them.
 const library = libraryEars(parts.flatMap(([, rows]) => rows.flatMap(([, sounds]) => sounds.slice(1, 2))));
-const { text, all } = tables(parts, library);
+const text = tables(parts, library);
 const soundsOf = (what: string) =>
   parts
     .filter(([title]) => title.startsWith(what))
     .flatMap(([, rows]) => rows.flatMap(([, sounds]) => sounds));
 const mistaken = voices(soundsOf('Recorded one-shots'), soundsOf('Recorded notes'));
-writeFileSync(REPORT, [HEAD, ...text, ...mistaken, ...speed(all, library)].join('\n'));
+writeFileSync(REPORT, [HEAD, ...text, ...mistaken].join('\n'));
 console.log(`Written: ${REPORT}`);

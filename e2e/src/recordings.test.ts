@@ -195,6 +195,31 @@ it('listening to two hours is given up by one button; nothing is left of it, and
   await browser.see(/quiet\.wav/);
 });
 
+it('a recording gets a name, and the player whose it is; the name is taken back in one step', async () => {
+  await fetch(`${app.url}/api/players/${crypto.randomUUID()}`, {
+    method: 'PUT',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ name: 'Noor', instrument: 'cello' }),
+  });
+  await browser.goto(`${app.url}/recordings`);
+  await browser.click('link', '^free\\.wav$');
+  await browser.fill('textbox', '^Name$', '');
+  await browser.see(/Give the recording a name\./);
+  await browser.fill('textbox', '^Name$', 'Third lesson');
+  await browser.see(/Third lesson · 0:/);
+  await browser.click('combobox', '^Player$');
+  await browser.click('option', '^Noor, cello$');
+  await browser.goto(`${app.url}/recordings`);
+  await browser.see(/Third lesson[^]* · Noor · /);
+  await browser.click('link', '^Third lesson$');
+  await browser.fill('textbox', '^Name$', 'free.wav');
+  await browser.see(/free\.wav · 0:/);
+  await browser.click('button', '^Undo$');
+  await browser.see(/Third lesson · 0:/);
+  await browser.click('button', '^Redo$');
+  await browser.see(/free\.wav · 0:/);
+});
+
 it('a deleted recording comes back from the bin', async () => {
   await browser.goto(`${app.url}/recordings`);
   await browser.click('button', '^Delete free\\.wav$');

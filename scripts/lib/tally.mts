@@ -12,8 +12,6 @@ export interface Tally {
   again: number;
   /** Of each line, its median error. */
   medianMs: number[];
-  ms: number;
-  seconds: number;
 }
 
 export const EMPTY: Tally = {
@@ -22,16 +20,11 @@ export const EMPTY: Tally = {
   hits: [0, 0, 0],
   again: 0,
   medianMs: [],
-  ms: 0,
-  seconds: 0,
 };
 
 export function tallyOf(sound: Sound, ears: Ears): Tally {
-  const { truthS, samples, rate, againS = [] } = sound;
-  const begun = performance.now();
-  const all = ears(sound);
-  const ms = performance.now() - begun;
-  const found = all.filter((timeS) => timeS < truthS.at(-1)! + 0.3);
+  const { truthS, againS = [] } = sound;
+  const found = ears(sound).filter((timeS) => timeS < truthS.at(-1)! + 0.3);
   const hits = [0.05, 0.025, 0.01].map((within) => truthS.length - scored(found, truthS, within).missed);
   const isNear = (timesS: readonly number[], timeS: number) =>
     timesS.some((other) => Math.abs(other - timeS) <= 0.025);
@@ -41,8 +34,6 @@ export function tallyOf(sound: Sound, ears: Ears): Tally {
     hits: hits as Tally['hits'],
     again: found.filter((timeS) => !isNear(truthS, timeS) && isNear(againS, timeS)).length,
     medianMs: [1000 * scored(found, truthS, 0.025).medianErrorS],
-    ms,
-    seconds: samples.length / rate,
   };
 }
 
@@ -53,8 +44,6 @@ export function added(a: Tally, b: Tally): Tally {
     hits: a.hits.map((hits, i) => hits + b.hits[i]) as Tally['hits'],
     again: a.again + b.again,
     medianMs: [...a.medianMs, ...b.medianMs],
-    ms: a.ms + b.ms,
-    seconds: a.seconds + b.seconds,
   };
 }
 

@@ -53,7 +53,7 @@ export function ListsPanel({ recording, marks, onChange }: ListsPanelProps) {
           onFile={open}
         />
       </Row>
-      <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+      <Typography variant="body2" sx={{ color: 'text.secondary', mt: 1.5 }}>
         An opened list takes the place of the strokes; undo brings them back.
       </Typography>
       {error !== null && <ErrorNotice error={error} />}

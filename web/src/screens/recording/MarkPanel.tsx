@@ -4,6 +4,7 @@ import Typography from '@mui/material/Typography';
 import type { Mark } from '@feldspar/core/recordings';
 import { Panel } from '../../parts/layout/Panel.tsx';
 import { Row } from '../../parts/layout/Row.tsx';
+import { SMALL_S } from './useMarkKeys.ts';
 
 const KEYS: [string, string][] = [
   ['N  P', 'next, before'],
@@ -17,12 +18,14 @@ interface MarkPanelProps {
   mark: Mark | null;
   /** "Bar 3, beat 2", and how far from it. */
   place: { where: string; aside: string | null } | null;
+  /** By hand, where there are no arrow keys. */
+  onNudge(byS: number): void;
   onRemove(): void;
   onPlace: (() => void) | null;
   placeText: string;
 }
 
-export function MarkPanel({ mark, place, onRemove, onPlace, placeText }: MarkPanelProps) {
+export function MarkPanel({ mark, place, onNudge, onRemove, onPlace, placeText }: MarkPanelProps) {
   return (
     <Panel title="Stroke">
       <div role="status" aria-label="Chosen stroke">
@@ -42,7 +45,13 @@ export function MarkPanel({ mark, place, onRemove, onPlace, placeText }: MarkPan
         )}
       </div>
       {mark && (
-        <Row>
+        <Row gap={0.5}>
+          <Button size="small" onClick={() => onNudge(-SMALL_S)} sx={{ color: 'text.secondary' }}>
+            1 ms earlier
+          </Button>
+          <Button size="small" onClick={() => onNudge(SMALL_S)} sx={{ color: 'text.secondary' }}>
+            1 ms later
+          </Button>
           <Button size="small" onClick={onRemove} sx={{ color: 'text.secondary' }}>
             Not a stroke
           </Button>

@@ -39,6 +39,7 @@ import { PlaceTabs } from '../../parts/layout/PlaceTabs.tsx';
 import { Row } from '../../parts/layout/Row.tsx';
 import { ScreenSkeleton } from '../../parts/layout/Skeletons.tsx';
 import { minutes, plural } from '../../text/text.ts';
+import { AboutPanel } from './AboutPanel.tsx';
 import { FreeCurve } from './FreeCurve.tsx';
 import { HearPanel } from './HearPanel.tsx';
 import { ListsPanel } from './ListsPanel.tsx';
@@ -114,6 +115,7 @@ function Editor({ start, hash }: { start: Recording; hash: string | null | undef
     change((now) => ({ ...now, edits: moveMark(now.edits, mark, whereS) }), step);
     setChosenS(whereS);
   };
+  const nudge = (mark: Mark, byS: number) => move(mark, mark.timeS + byS, `nudge ${mark.heardS ?? 'added'}`);
   const remove = (mark: Mark) => {
     const next = marks[marks.indexOf(mark) + 1] ?? null;
     change((now) => ({ ...now, edits: removeMark(now.edits, mark) }));
@@ -133,7 +135,7 @@ function Editor({ start, hash }: { start: Recording; hash: string | null | undef
     marks,
     chosen,
     onChoose: (mark) => setChosenS(mark.timeS),
-    onNudge: (mark, byS) => move(mark, mark.timeS + byS, `nudge ${mark.heardS ?? 'added'}`),
+    onNudge: nudge,
     onRemove: remove,
     onAdd: () => add(playheadS ?? stretch?.fromS ?? (chosen ? chosen.timeS + 0.05 : 0)),
     letters: { m: mute },
@@ -296,6 +298,7 @@ function Editor({ start, hash }: { start: Recording; hash: string | null | undef
           <MarkPanel
             mark={chosen}
             place={place}
+            onNudge={(byS) => chosen && nudge(chosen, byS)}
             onRemove={() => chosen && remove(chosen)}
             onPlace={chosen ? () => beginAt(chosen) : null}
             placeText={played.to === 'plan' ? 'Here the plan begins (1)' : 'Here is a one (1)'}
@@ -321,6 +324,7 @@ function Editor({ start, hash }: { start: Recording; hash: string | null | undef
             />
           )}
           <ListsPanel recording={recording} marks={marks} onChange={change} />
+          <AboutPanel recording={recording} onChange={change} />
         </Stack>
       </Box>
     </Stack>

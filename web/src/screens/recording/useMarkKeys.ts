@@ -4,7 +4,8 @@ import type { Mark } from '@feldspar/core/recordings';
 
 const TYPING =
   'input, textarea, select, [role="combobox"], [role="dialog"], [role="listbox"], [role="menuitem"]';
-const SMALL_S = 0.001;
+/** One step of an arrow key, and one with Shift. */
+export const SMALL_S = 0.001;
 const LARGE_S = 0.01;
 
 interface MarkKeys {
