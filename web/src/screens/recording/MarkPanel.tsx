@@ -52,6 +52,10 @@ export function MarkPanel({ mark, place, onNudge, onRemove, onPlace, placeText }
           <Button size="small" onClick={() => onNudge(SMALL_S)} sx={{ color: 'text.secondary' }}>
             1 ms later
           </Button>
+        </Row>
+      )}
+      {mark && (
+        <Row>
           <Button size="small" onClick={onRemove} sx={{ color: 'text.secondary' }}>
             Not a stroke
           </Button>
