@@ -84,6 +84,13 @@ describe('files of an independent writer', () => {
       { numRuns: 40 },
     );
   });
+
+  it.each(['mix', 'left', 'right'] as const)('a long piece comes to the same as short ones (%s)', (side) => {
+    const file = fileOf('24', { channels: 2, frames: 10_000 });
+    const { samples } = read(file, { side });
+    expect(samples).toHaveLength(10_000);
+    expect(samples).toEqual(read(file, { side, step: 6000 }).samples);
+  });
 });
 
 describe('headers that lie', () => {

@@ -21,6 +21,8 @@ const MOST_CHANNELS = 64;
 /** Of sound that comes before the file says how it is written. */
 const MOST_EARLY_BYTES = 32 * 1024 * 1024;
 const FORMAT_BYTES = { least: 16, most: 4096 } as const;
+/** So many are decoded at once: the room for it stays small, however long a piece is. */
+const FRAMES_AT_ONCE = 4096;
 /** What is written on the scale of whole numbers, by mistake, is as loud as this at the most; what is said to be louder is a broken sample. */
 const LOUDEST = 2 ** 32;
 const CODE = { pcm: 1, float: 3, extensible: 0xfffe } as const;
@@ -202,9 +204,15 @@ export class WavReader {
 
   private decode(piece: Uint8Array, format: WavFormat): Float32Array {
     const { channels } = format;
-    const frames = Math.floor(piece.length / frameBytes(format));
-    const all = samplesIn(view(piece), frames * channels, format);
-    const made = this.oneOf(all, frames, channels);
+    const size = frameBytes(format);
+    const frames = Math.floor(piece.length / size);
+    const made = new Float32Array(frames);
+    const room = new Float64Array(channels * Math.min(frames, FRAMES_AT_ONCE));
+    for (let from = 0; from < frames; from += FRAMES_AT_ONCE) {
+      const to = Math.min(frames, from + FRAMES_AT_ONCE);
+      const all = samplesIn(view(piece.subarray(from * size, to * size)), format, room);
+      this.toOne(all, channels, made.subarray(from, to));
+    }
     // Whole numbers are never broken.
     if (format.float)
       for (let i = 0; i < frames; i++) {
@@ -216,29 +224,31 @@ export class WavReader {
     return made;
   }
 
-  /** One channel of several that lie sample beside sample. */
-  private oneOf(all: Float64Array, frames: number, channels: number): Float32Array {
-    if (channels === 1) return new Float32Array(all);
-    const made = new Float32Array(frames);
+  /** @param all samples of the channels, those of a frame beside each other. @param into gets one a frame. */
+  private toOne(all: Float64Array, channels: number, into: Float32Array): void {
+    if (channels === 1) {
+      into.set(all);
+      return;
+    }
     const only = this.side === 'left' ? 0 : 1;
-    for (let i = 0, at = 0; i < frames; i++, at += channels) {
+    for (let i = 0, at = 0; i < into.length; i++, at += channels) {
       if (this.side !== 'mix') {
-        made[i] = all[at + only];
+        into[i] = all[at + only];
         continue;
       }
       let sum = 0;
       for (let channel = 0; channel < channels; channel++) sum += all[at + channel];
-      made[i] = sum / channels;
+      into[i] = sum / channels;
     }
-    return made;
   }
 }
 
 const frameBytes = ({ channels, bits }: WavFormat) => (channels * bits) / 8;
 
-/** A loop a depth, for there are thousands of millions of them. */
-function samplesIn(data: DataView, count: number, { bits, float }: WavFormat): Float64Array {
-  const made = new Float64Array(count);
+/** A loop a depth, for there are thousands of millions of them. @param room is written over. @returns the part of it that they fill. */
+function samplesIn(data: DataView, { bits, float }: WavFormat, room: Float64Array): Float64Array {
+  const count = (8 * data.byteLength) / bits;
+  const made = room.subarray(0, count);
   if (float && bits === 64) for (let i = 0; i < count; i++) made[i] = data.getFloat64(8 * i, true);
   else if (float) for (let i = 0; i < count; i++) made[i] = data.getFloat32(4 * i, true);
   else if (bits === 8) for (let i = 0; i < count; i++) made[i] = (data.getUint8(i) - 128) / 128;

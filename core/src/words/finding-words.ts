@@ -1,7 +1,7 @@
 /** A reading in plain words: never more than its findings say. */
 import { parseFraction, placeName } from '../time/index.ts';
 import { type Finding, type FindingOf, headOf } from '../timing/index.ts';
-import { earlyLate, fastSlow, listed, oneDecimal, plural, whole } from './numbers.ts';
+import { capital, earlyLate, fastSlow, listed, oneDecimal, plural, whole } from './numbers.ts';
 
 /** Beside the first: more is in the table of figures. */
 const MOST_FURTHER = 3;
@@ -230,7 +230,3 @@ function placesWords(at: readonly string[], unit: string): string {
 const spreadWords = (sdMs: number | null) => (sdMs === null ? '' : `, spread ${whole(sdMs)} ms`);
 
 const barsWords = (from: number, to: number) => (from === to ? `bar ${from}` : `bars ${from} to ${to}`);
-
-function capital(text: string): string {
-  return text.charAt(0).toUpperCase() + text.slice(1);
-}

@@ -1,6 +1,6 @@
 /** Free playing in plain words: its tempo, where it went, how steady it was. */
 import type { TempoCurve } from '../free/index.ts';
-import { clock, oneDecimal, plural, whole } from './numbers.ts';
+import { capital, clock, oneDecimal, plural, whole } from './numbers.ts';
 
 /** The first sentence is the heading. @param beat the name of the beat's note, as "quarter". */
 export function freeSentences(curve: TempoCurve, beat: string): string[] {
@@ -33,4 +33,3 @@ export function freeSentences(curve: TempoCurve, beat: string): string[] {
 }
 
 const signed = (percent: number) => `${percent > 0 ? '+' : ''}${oneDecimal(percent)}`;
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

@@ -55,3 +55,6 @@ export function clock(seconds: number): string {
   const all = Math.max(0, Math.round(seconds));
   return `${Math.floor(all / 60)}:${String(all % 60).padStart(2, '0')}`;
 }
+
+/** As a sentence begins. */
+export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

@@ -2,7 +2,7 @@
 import type { Evidence, StepStanding, Suggestion } from '../paths/index.ts';
 import type { SilenceOffer } from '../practice/index.ts';
 import { trialCount } from '../timing/index.ts';
-import { listed, plural, whole } from './numbers.ts';
+import { capital, listed, plural, whole } from './numbers.ts';
 
 const SAYS: Record<NonNullable<Evidence['newestSays']>, string> = {
   interrupted: 'The sound was interrupted in the last take, so it says nothing: play it once more.',
@@ -52,7 +52,7 @@ export function reasonOf({ does, evidence, overruled, silence, on }: Suggestion)
 function silenceReason({ was, now, good, of }: NonNullable<Suggestion['silence']>): string {
   const bars = (n: number) => (n === 1 ? 'one bar' : `${NUMBERS[n] ?? n} bars`);
   const seen = `${good} of ${of} returns were good`;
-  const begins = bars(now)[0].toUpperCase() + bars(now).slice(1);
+  const begins = capital(bars(now));
   if (now === was) return `${begins} again: ${seen}. It grows when nearly all are.`;
   return `${begins} of silence now: with ${was === 1 ? 'one' : (NUMBERS[was] ?? was)}, ${seen}.`;
 }

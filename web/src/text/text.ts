@@ -3,6 +3,7 @@ import { LOCALE, onDemand, oneDecimal } from '@feldspar/core/words';
 
 export {
   LOCALE,
+  capital,
   clock as minutes,
   earlyLate,
   fastSlow,

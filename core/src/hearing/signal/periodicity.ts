@@ -102,8 +102,8 @@ class Periods {
   /** The one after which it is most like itself; 0 where there is none. */
   best(sound: Float64Array): Period {
     const { piece, products, energy, rate } = this;
-    piece.fill(0);
     piece.set(sound);
+    piece.fill(0, sound.length);
     this.autocorrelation.of(piece, 0, products);
     for (let i = 0; i < sound.length; i++) energy[i + 1] = energy[i] + sound[i] * sound[i];
     const like = (lag: number) => {

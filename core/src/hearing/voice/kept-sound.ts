@@ -27,6 +27,7 @@ export class KeptSound {
     return this.heard;
   }
 
+  /** @param samples no more than are kept. */
   push(samples: Float32Array): void {
     this.filter.through(samples, 0, samples.length, this.rings.high, this.heard);
     keep(samples, this.rings.whole, this.heard);

@@ -7,6 +7,7 @@ import { TypedField } from '../../parts/fields/TypedField.tsx';
 import type { Typed } from '../../parts/fields/useTyped.ts';
 import { Panel } from '../../parts/layout/Panel.tsx';
 import { playerText } from '../../parts/players/player-text.ts';
+import { capital } from '../../text/text.ts';
 
 const NOBODY = 'nobody';
 
@@ -53,6 +54,5 @@ export function AboutPanel({ recording, onChange }: AboutPanelProps) {
 function nameFrom(text: string): Typed<string> {
   const read = recordingSchema.shape.name.safeParse(text);
   if (read.success) return { value: read.data };
-  const [{ message }] = read.error.issues;
-  return { problem: `${message.charAt(0).toUpperCase()}${message.slice(1)}.` };
+  return { problem: `${capital(read.error.issues[0].message)}.` };
 }

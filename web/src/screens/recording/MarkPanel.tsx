@@ -45,21 +45,21 @@ export function MarkPanel({ mark, place, onNudge, onRemove, onPlace, placeText }
         )}
       </div>
       {mark && (
-        <Row gap={0.5}>
-          <Button size="small" onClick={() => onNudge(-SMALL_S)} sx={{ color: 'text.secondary' }}>
-            1 ms earlier
-          </Button>
-          <Button size="small" onClick={() => onNudge(SMALL_S)} sx={{ color: 'text.secondary' }}>
-            1 ms later
-          </Button>
-        </Row>
-      )}
-      {mark && (
-        <Row>
-          <Button size="small" onClick={onRemove} sx={{ color: 'text.secondary' }}>
-            Not a stroke
-          </Button>
-        </Row>
+        <>
+          <Row gap={0.5}>
+            <Button size="small" onClick={() => onNudge(-SMALL_S)} sx={{ color: 'text.secondary' }}>
+              1 ms earlier
+            </Button>
+            <Button size="small" onClick={() => onNudge(SMALL_S)} sx={{ color: 'text.secondary' }}>
+              1 ms later
+            </Button>
+          </Row>
+          <Row>
+            <Button size="small" onClick={onRemove} sx={{ color: 'text.secondary' }}>
+              Not a stroke
+            </Button>
+          </Row>
+        </>
       )}
       {mark && onPlace && (
         <Row>
