@@ -14,7 +14,7 @@ import { ClickRemover } from './remove-clicks.ts';
 import type { Source, Through } from './source.ts';
 
 /** The ears of this version: what they heard differently before is heard anew. */
-export const EARS = 22;
+export const EARS = 23;
 
 export interface HowToHear {
   kind?: SoundKind | null;

@@ -1,4 +1,4 @@
-import { chance } from '../../players/index.ts';
+import { chance, playedStrokes, recordingOf } from '../../players/index.ts';
 import { scored } from '../../testing/scored.ts';
 import { TIED_RATE as RATE, tied } from '../../testing/tied.ts';
 import { hear } from '../index.ts';
@@ -16,6 +16,20 @@ describe('held notes that are tied to one another', () => {
     expect(scored(found, truthS, 0.025)).toMatchObject({ missed: 0, extra: 0 });
     expect(scored(found, truthS, 0.025).medianErrorS).toBeLessThan(0.008);
   });
+});
+
+describe('held notes at other rates', () => {
+  it.each([8000, 16_000, 22_050, 32_000, 48_000, 96_000, 192_000])(
+    'are heard when they begin: %i samples a second',
+    (rate) => {
+      const strokes = playedStrokes(12, 0.6, 2, { spreadDb: 8 });
+      const sound = recordingOf(strokes, 'blown', { rate, noiseDb: -60, seed: 2 });
+      const found = hear(sound, rate, 'sustained').onsets.map(({ timeS }) => timeS);
+      const truthS = strokes.map(({ timeS }) => timeS);
+      expect(scored(found, truthS, 0.025)).toMatchObject({ missed: 0, extra: 0 });
+      expect(scored(found, truthS, 0.025).medianErrorS).toBeLessThan(0.005);
+    },
+  );
 });
 
 describe('held notes of one pitch that are tied to one another', () => {

@@ -1,14 +1,14 @@
 /**
  * Held sounds, which have no attack to speak of: where one begins it swells, and its foot is when; or the bands change, where it is tied to the one
- * before, and the rise of its own bands is when; or the level falls and goes on. Long frames, at half the rate of the sound where that is enough.
+ * before, and the rise of its own bands is when; or the level falls and goes on. Long frames, at a lower rate than the sound has.
  */
 import { Engine, HELD } from '../onset/engine.ts';
 import type { FluxPeak } from '../onset/flux.ts';
 import { goesOn } from '../onset/goes-on.ts';
-import { HalfRate } from '../signal/half-rate.ts';
 import { HeldAttacks } from './held-attacks.ts';
 import { LevelFalls } from './level-fall.ts';
 import { loudestIn } from '../signal/loudest.ts';
+import { LowRate } from '../signal/low-rate.ts';
 import { type Onset, onsetAt } from '../onset/onset.ts';
 import { keep } from '../signal/ring.ts';
 import { SLOWLY, footOfSwell } from '../onset/swell.ts';
@@ -26,8 +26,8 @@ const ENDED = { db: -14, stays: 0.05 } as const;
 const BEGINS_WITH_S = 0.08;
 /** So long after its beginning the frames have told of a sound. */
 const SETTLES_S = 0.12;
-/** From this rate on what is held is listened to at half of it: what tells its notes lies far below. */
-const HALVED_FROM_HZ = 32_000;
+/** Held sounds are listened to at this rate, or above, up to twice it: what tells their notes lies below. */
+const LEAST_HZ = 11_000;
 /** A held sound ends where it has fallen so far below its loudest. */
 const END_SHARE = 0.2;
 
@@ -62,7 +62,12 @@ interface Waiting extends Change {
 export class HeldWay {
   private readonly rate: number;
   private readonly engine: Engine;
-  private readonly halved: { rate: HalfRate; ring: Float32Array; samples: number } | null;
+  private readonly lowRate: LowRate;
+  /** The sound at the lower rate. */
+  private readonly ring: Float32Array;
+  private samples = 0;
+  /** Of the sound's samples there is one of so many. */
+  private readonly times: number;
   private readonly entry: ToneEntry;
   private readonly attacks: HeldAttacks;
   private toldSample = -Infinity;
@@ -77,11 +82,10 @@ export class HeldWay {
   /** @param kept length of the ring that holds the sound. */
   constructor(sampleRateHz: number, kept: number) {
     this.rate = sampleRateHz;
-    const halves = sampleRateHz >= HALVED_FROM_HZ;
-    this.halved = halves
-      ? { rate: new HalfRate('steep'), ring: new Float32Array(kept / 2), samples: 0 }
-      : null;
-    const ownRate = halves ? sampleRateHz / 2 : sampleRateHz;
+    this.lowRate = new LowRate(sampleRateHz, LEAST_HZ);
+    const ownRate = this.lowRate.rate;
+    this.times = sampleRateHz / ownRate;
+    this.ring = new Float32Array(kept / this.times);
     this.engine = new Engine(ownRate, HELD);
     this.entry = new ToneEntry(this.engine.bands.count, HELD.overlap);
     this.attacks = new HeldAttacks(ownRate, (own) => this.sampleOf(own) / sampleRateHz);
@@ -89,17 +93,14 @@ export class HeldWay {
 
   /** The sample of the sound after which its next frame can be looked at. */
   get due(): number {
-    return this.halved ? 2 * this.engine.due : this.engine.due;
+    return this.times * this.engine.due;
   }
 
   /** @param samples at most `AT_ONCE`. @param isOver they are the silence behind the sound. */
   push(samples: Float32Array, isOver: boolean): void {
-    const { halved } = this;
-    const own = halved ? halved.rate.push(samples) : samples;
-    if (halved) {
-      keep(own, halved.ring, halved.samples);
-      halved.samples += own.length;
-    }
+    const own = this.lowRate.push(samples);
+    keep(own, this.ring, this.samples);
+    this.samples += own.length;
     if (!isOver) this.attacks.push(own);
   }
 
@@ -144,7 +145,7 @@ export class HeldWay {
   }
 
   private change(ring: Float32Array, last: number): Change | null {
-    const peak = this.engine.look(this.halved?.ring ?? ring);
+    const peak = this.engine.look(this.ring);
     this.entry.push(this.engine.levels);
     if (!peak) return null;
     const middle = this.engine.middleSampleOf(peak);
@@ -195,7 +196,7 @@ export class HeldWay {
 
   /** @param own index among the samples that the engine sees. */
   private sampleOf(own: number): number {
-    return Math.max(0, this.halved ? this.halved.rate.sampleOf(own) : own);
+    return Math.max(0, this.lowRate.sampleOf(own));
   }
 
   /** It is told now, unless it was a faint one that did not stay, or an end. */

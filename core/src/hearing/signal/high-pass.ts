@@ -19,6 +19,11 @@ export class HighPass {
     this.a2 = (1 - alpha) / a0;
   }
 
+  /** As if silence had come so far. */
+  forget(): void {
+    this.keep(0, 0, 0, 0);
+  }
+
   /** @param ring is written from its place `at` on; a power of two long. */
   through(samples: Float32Array, from: number, to: number, ring: Float32Array, at: number): void {
     const mask = ring.length - 1;

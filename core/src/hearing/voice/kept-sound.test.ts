@@ -1,3 +1,5 @@
+import { chance } from '../../players/index.ts';
+import { HighPass } from '../signal/high-pass.ts';
 import { KeptSound } from './kept-sound.ts';
 
 const RATE = 8000;
@@ -37,4 +39,43 @@ it('holds its last second, in whatever pieces it came', () => {
   );
   // It has ended there.
   expect(sound.cut('whole', 10 * RATE, -0.01, 0.01)).toHaveLength(80);
+});
+
+describe('what is high, made where it is looked at', () => {
+  const random = chance(3);
+  // A low tone, far louder, is all that the filter has to forget.
+  const samples = tone(90, 0.9, 2).map((value) => value + 0.001 * (2 * random() - 1));
+  const whole = new Float32Array(2 ** 14);
+  new HighPass(2400, RATE).through(samples, 0, samples.length, whole, 0);
+
+  it.each([
+    ['onwards', [500, 5000, 9000, 15_000]],
+    ['backwards', [15_000, 9100, 9000, 5000, 4090, 0]],
+  ])('is what a filter makes of the whole sound: %s', (_, places) => {
+    const sound = new KeptSound(RATE, 2);
+    sound.push(samples);
+    for (const at of places) {
+      const high = sound.cut('high', at, 0, 0.1);
+      high.forEach((value, i) => expect(value).toBeCloseTo(whole[at + i], 7));
+    }
+  });
+
+  it('goes on where only its beginning had come when it was looked at', () => {
+    const sound = new KeptSound(RATE, 2);
+    sound.push(samples.subarray(0, 1100));
+    expect(sound.cut('high', 1000, 0, 0.1)).toHaveLength(100);
+    sound.push(samples.subarray(1100));
+    const high = sound.cut('high', 1000, 0, 0.1);
+    high.forEach((value, i) => expect(value).toBeCloseTo(whole[1000 + i], 7));
+  });
+
+  it('is of the last seconds, once earlier ones have gone', () => {
+    const sound = new KeptSound(RATE, 0.5);
+    sound.push(samples.subarray(0, 3000));
+    sound.cut('high', 1000, 0, 0.2);
+    sound.push(samples.subarray(3000, 6000));
+    sound.push(samples.subarray(6000, 9000));
+    const high = sound.cut('high', 7000, 0, 0.2);
+    high.forEach((value, i) => expect(value).toBeCloseTo(whole[7000 + i], 7));
+  });
 });
