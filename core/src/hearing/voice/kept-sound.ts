@@ -7,7 +7,7 @@ const HIGH_HZ = 3000;
 const LEAST = 1e-6;
 /** What is high is made of so many samples at a time, a power of two. */
 const BLOCK = 1024;
-/** So long before them the filter begins: what it was before that is gone by then (a hundredth of a millionth is left after a third of it). */
+/** So long before them the filter begins: of what came before that less than a ten-millionth is left by then. */
 const WARMS_UP_S = 0.004;
 
 export type Part = 'whole' | 'high';
@@ -24,7 +24,8 @@ export class KeptSound {
   /** @param seconds of it are kept, at the least. */
   constructor(sampleRateHz: number, seconds: number) {
     this.rate = sampleRateHz;
-    const kept = Math.max(2 * BLOCK, 2 ** Math.ceil(Math.log2(seconds * sampleRateHz)));
+    // A block more: where the newest one is made, the oldest one goes.
+    const kept = 2 ** Math.ceil(Math.log2(seconds * sampleRateHz + BLOCK));
     this.rings = { whole: new Float32Array(kept), high: new Float32Array(kept) };
     this.madeTo = new Float64Array(kept / BLOCK);
     this.filter = new HighPass(Math.min(HIGH_HZ, 0.3 * sampleRateHz), sampleRateHz);
