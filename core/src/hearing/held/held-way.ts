@@ -1,6 +1,6 @@
 /**
  * Held sounds, which have no attack to speak of: where one begins it swells, and its foot is when; or the bands change, where it is tied to the one
- * before, and the rise of its own bands is when; or the level falls and goes on. Long frames, at a lower rate than the sound has.
+ * before, and the rise of its own bands is when; or the level falls and goes on. Long frames, at a lower rate where the sound has more than that takes.
  */
 import { Engine, HELD } from '../onset/engine.ts';
 import type { FluxPeak } from '../onset/flux.ts';

@@ -45,10 +45,9 @@ export class KeptSound {
 
   /** Its loudest sample, in dB of full level. @param fromS seconds after the sample `at`. */
   peakDb(part: Part, at: number, fromS: number, toS: number): number {
-    const { rate, heard } = this;
-    const from = at + fromS * rate;
-    const to = at + toS * rate;
-    return decibels(loudestIn(this.ringOf(part, Math.round(from), Math.round(to)), heard, from, to));
+    const from = Math.round(at + fromS * this.rate);
+    const to = Math.round(at + toS * this.rate);
+    return decibels(loudestIn(this.ringOf(part, from, to), this.heard, from, to));
   }
 
   /** Its mean power, in dB of full level. */
